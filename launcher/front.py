@@ -22,8 +22,9 @@ PIECES, MOST_PIECE = "^/api/parcels/[0-9a-f-]+$", 9 * 2**20
 #: with many lines, each of which a slow reader may hold: the lanes (`zollstock.site.lanes` has the rest).
 LANES = {
     "heavy": r"^/api/(layouts/reckon|layouts/\d+/orders|layouts/\d+/(wall|hanging|pieces)\.\w+|leave-room\.(png|pdf)|canvas\.\w+"
-    r"|(prints|jobs)/\d+/(workshop|cutting|sizes)\.\w+|sensors\.pdf)$",
-    "streams": r"^/api/((orders|runs)/[0-9a-f-]+/files\.(zip|csv)|jobs/\d+/archive)$",
+    r"|(prints|jobs)/\d+/(workshop|cutting|sizes|ticket|contact)\.\w+|devices/[^/]+/feeds/[^/]+/sheet\.pdf"
+    r"|(sensors|log|due)\.pdf)$",
+    "streams": r"^/api/((orders|order-lines)/[0-9a-f-]+/files\.(zip|csv)|jobs/\d+/(archive|files\.zip))$",
 }
 #: An ordinary answer that a slow reader has not taken yet waits here, at most so large, bytes; streams do not wait.
 _MOST_SPOOLED = 8 * 2**20

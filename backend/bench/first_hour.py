@@ -185,7 +185,7 @@ def sixty(hand: Mouse, number: int, job: int) -> None:
     hand.press(page.get_by_role("button", name="Make the batch of 60 pictures"))
     page.locator("[data-cell]").first.wait_for(timeout=60_000)
     hand.press(page.get_by_role("button", name=re.compile("^Make the .*files")))
-    page.locator("[data-run=over]").wait_for(timeout=300_000)
+    page.locator("[data-order=over]").wait_for(timeout=300_000)
 
 
 #: The set of the last task.

@@ -34,7 +34,7 @@ WATCH = """() => {
     }).observe(document.querySelector("#worksheet"), { subtree: true, characterData: true, childList: true });
     return figure !== null;
 }"""
-PRINTS = "[role=list] a[href^='/prints/']"
+PRINTS, DRAWN = "[role=list] a[href^='/prints/']", "[role=list] image"
 MEASURED = """async () => {
     const pictures = (await (await fetch("/api/pictures")).json()).items;
     const states = pictures.map(async ({ id }) => (await fetch(`/api/pictures/${id}/measures`)).json());
@@ -88,7 +88,7 @@ def first_sight(page: Page, folder: Path) -> None:
     photo(source)
     # Bytes that differ from run to run: a file brought before would be recognised.
     source.write_bytes(source.read_bytes() + str(time.time_ns()).encode())
-    before = page.locator(PRINTS).count()
+    before = page.locator(DRAWN).count()
     sent: list[float] = []
 
     def note(answer: Response) -> None:
@@ -97,7 +97,7 @@ def first_sight(page: Page, folder: Path) -> None:
 
     page.on("response", note)
     page.get_by_label("Pictures to add").set_input_files(source)
-    page.locator(f"{PRINTS} image").nth(before).wait_for(state="attached", timeout=60_000)
+    page.locator(DRAWN).nth(before).wait_for(state="attached", timeout=60_000)
     shown = time.perf_counter()
     # Nobody listens to what is answered to a moving hand: that would take its time from the machine.
     page.remove_listener("response", note)

@@ -52,7 +52,7 @@ def main() -> None:
     client = Client()
     client.force_login(User.objects.get(username=NAME))
     empty = min(timed(client, "GET", "session") for _ in range(20))
-    answer = timed(client, "POST", f"batches/{batch.pk}/runs")
+    answer = timed(client, "POST", f"batches/{batch.pk}/orders")
     begin = time.perf_counter()
     order = Order.objects.get(account__username=NAME)
     while not order.laid:
@@ -77,7 +77,7 @@ def main() -> None:
     print(
         f"  until all have their orders             {laid:.1f} s  {laid / validating:.1f} × baseline"
     )
-    removing = timed(client, "DELETE", f"runs/{order.id}")
+    removing = timed(client, "DELETE", f"orders/{order.id}")
     print(
         f"  removing them is answered in            {removing:.2f} s  {removing / empty:.0f} × baseline"
     )

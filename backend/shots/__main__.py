@@ -96,7 +96,7 @@ def places(page: Page, prints: list[str | None]) -> None:
     page.goto("/")
     page.get_by_role("link", name="Plates in eight sizes").click()
     page.get_by_text("48 of 48 pictures").wait_for()
-    if not page.locator("[data-run]").count():
+    if not page.locator("footer [data-order]").count():
         page.get_by_role("button", name="None", exact=True).click()
         page.get_by_label("All pictures in 10 × 15 cm").check()
         page.get_by_role("button", name="Make the 48 files").click()

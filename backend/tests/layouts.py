@@ -161,3 +161,15 @@ def book(**changes: Any) -> LayoutRequest:
 def book_box(plan: int | None, *sides: str, **more: Any) -> dict[str, Any]:
     """A box of a book by its left, top, width and height."""
     return {"plan": plan} | dict(zip(("x", "y", "width", "height"), sides, strict=True)) | more
+
+
+def strip_document(**changes: Any) -> dict[str, Any]:
+    """A strip of 6000 × 4000 px on 40 × 30 cm: 338.7 ppi."""
+    plan = {"format": "zollstock.plan/1", "title": "Gears", "picture": {"width_px": 6000, "height_px": 4000},
+            "target": {"width": "40 cm", "height": "30 cm"}}  # fmt: skip
+    return {"format": "zollstock.layout/1", "kind": "strip", "plans": [plan], "number": "T12",
+            "distance": "60 cm"} | changes  # fmt: skip
+
+
+def strip(**changes: Any) -> LayoutRequest:
+    return parse_layout(strip_document(**changes))

@@ -44,9 +44,9 @@ def batch_of(
 
 def run_of(caller: Caller, batch: dict, **more) -> dict:
     """A run that has its orders."""
-    order = caller("POST", f"batches/{batch['id']}/runs", more)
+    order = caller("POST", f"batches/{batch['id']}/orders", more)
     lay_out(order["id"])
-    return caller("GET", f"runs/{order['id']}")
+    return caller("GET", f"orders/{order['id']}")
 
 
 def over(order: dict) -> bool:

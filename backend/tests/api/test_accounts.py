@@ -94,8 +94,8 @@ def test_nothing_of_one_account_is_seen_by_another(caller, other, photo) -> None
         ("POST", f"prints/{held['id']}/orders", {"version": 1}),
         ("GET", f"pictures/{picture}", None), ("DELETE", f"pictures/{picture}", None),
         ("GET", f"pictures/{picture}/bench.jpg", None),
-        ("GET", f"orders/{render['id']}", None), ("GET", f"orders/{render['id']}/files/1", None),
-        ("POST", f"orders/{render['id']}/cancel", None),
+        ("GET", f"order-lines/{render['id']}", None), ("GET", f"order-lines/{render['id']}/files/1", None),
+        ("POST", f"order-lines/{render['id']}/cancel", None),
     ):  # fmt: skip
         answer = other(method, path, body, expect=404)
         assert "keeper" not in str(answer)

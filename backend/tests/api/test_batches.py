@@ -70,7 +70,7 @@ def test_many_pictures_in_four_sizes_though_a_worker_is_killed(
     Order.objects.update(pulse=timezone.now() - timedelta(minutes=1))
     take_up()
     until(lambda: over(order), 240)
-    told = caller("GET", f"runs/{order['id']}")
+    told = caller("GET", f"orders/{order['id']}")
     assert (told["done"], told["failed"], told["cancelled"], told["percent"]) == (
         4 * PICTURES,
         0,
@@ -79,7 +79,7 @@ def test_many_pictures_in_four_sizes_though_a_worker_is_killed(
     )
 
     unpacked = tmp_path / "unpacked"
-    with zipfile.ZipFile(io.BytesIO(caller("GET", f"runs/{order['id']}/files.zip"))) as bag:
+    with zipfile.ZipFile(io.BytesIO(caller("GET", f"orders/{order['id']}/files.zip"))) as bag:
         assert bag.testzip() is None
         names = bag.namelist()
         bag.extractall(unpacked)
@@ -120,9 +120,9 @@ def test_many_pictures_in_four_sizes_though_a_worker_is_killed(
     stored = [path for path in (Path(tmp_path) / "media" / "renders").rglob("*") if path.is_file()]
     assert len(stored) == 4 * PICTURES
     for path in ("", "/files.zip", "/files.csv"):
-        other("GET", f"runs/{order['id']}{path}", expect=404)
+        other("GET", f"orders/{order['id']}{path}", expect=404)
     caller("DELETE", f"batches/{batch['id']}", expect=204)
-    caller("GET", f"runs/{order['id']}", expect=404)  # at once; its rows and files follow
+    caller("GET", f"orders/{order['id']}", expect=404)  # at once; its rows and files follow
     clear_order(order["id"])  # or one of the workers
     until(lambda: not Order.objects.exists(), 30)
     assert not OrderLine.objects.exists()
@@ -141,22 +141,22 @@ def test_pause_go_on_and_call_off(caller: Caller, account: User, tmp_path: Path)
         pattern="{picture}",
     )
     assert order["total"] == 3
-    assert caller("POST", f"runs/{order['id']}/pause")["state"] == "paused"
+    assert caller("POST", f"orders/{order['id']}/pause")["state"] == "paused"
     work_off(order["id"])
-    assert caller("GET", f"runs/{order['id']}")["done"] == 0
-    caller("GET", f"runs/{order['id']}/files.zip", expect=409)
-    caller("POST", f"runs/{order['id']}/resume")
+    assert caller("GET", f"orders/{order['id']}")["done"] == 0
+    caller("GET", f"orders/{order['id']}/files.zip", expect=409)
+    caller("POST", f"orders/{order['id']}/resume")
     worked_off(order)
-    assert caller("GET", f"runs/{order['id']}")["done"] == 3
+    assert caller("GET", f"orders/{order['id']}")["done"] == 3
     second = run_of(caller, batch)
-    told = caller("POST", f"runs/{second['id']}/cancel")
+    told = caller("POST", f"orders/{second['id']}/cancel")
     assert (told["state"], told["cancelled"], told["over"]) == ("cancelled", 6, True)
     work_off(second["id"])
-    assert caller("GET", f"runs/{second['id']}")["done"] == 0
-    caller("POST", f"runs/{second['id']}/again")
+    assert caller("GET", f"orders/{second['id']}")["done"] == 0
+    caller("POST", f"orders/{second['id']}/again")
     worked_off(second)
-    assert caller("GET", f"runs/{second['id']}")["done"] == 6
-    assert [state["done"] for state in caller("GET", f"batches/{batch['id']}")["runs"]] == [6, 3]
+    assert caller("GET", f"orders/{second['id']}")["done"] == 6
+    assert [state["done"] for state in caller("GET", f"batches/{batch['id']}")["orders"]] == [6, 3]
 
 
 def test_files_of_one_name_and_a_picture_that_is_gone(
@@ -168,9 +168,9 @@ def test_files_of_one_name_and_a_picture_that_is_gone(
     batch = batch_of(caller, pictures, "keys:cm-20x20")
     order = run_of(caller, batch, pattern="{picture}")
     worked_off(order)
-    told = caller("GET", f"runs/{order['id']}")
+    told = caller("GET", f"orders/{order['id']}")
     assert (told["done"], told["failed"]) == (2, 1) and "missing" in told["problems"][0]
-    table = caller("GET", f"runs/{order['id']}/files.csv").decode()
+    table = caller("GET", f"orders/{order['id']}/files.csv").decode()
     rows = list(csv.DictReader(io.StringIO(table)))
     assert [row["file"] for row in rows] == [
         "20-x-20-cm/plate-000.jpg",
@@ -178,7 +178,7 @@ def test_files_of_one_name_and_a_picture_that_is_gone(
         "20-x-20-cm/plate-000-2.jpg",
     ]
     assert [row["state"] for row in rows] == ["done", "failed", "done"]
-    with zipfile.ZipFile(io.BytesIO(caller("GET", f"runs/{order['id']}/files.zip"))) as bag:
+    with zipfile.ZipFile(io.BytesIO(caller("GET", f"orders/{order['id']}/files.zip"))) as bag:
         assert sorted(bag.namelist()) == [
             "20-x-20-cm/plate-000-2.jpg",
             "20-x-20-cm/plate-000.jpg",
@@ -252,7 +252,7 @@ def test_every_print_of_a_batch_has_its_edge_and_its_padding(
 
 def test_a_run_is_told_before_it_is_laid_out(caller: Caller, account: User, tmp_path: Path) -> None:
     batch = batch_of(caller, brought(account, tmp_path, 3))
-    order = caller("POST", f"batches/{batch['id']}/runs", {})
+    order = caller("POST", f"batches/{batch['id']}/orders", {})
     assert (order["state"], order["total"], order["queued"], order["over"]) == (
         "waiting",
         6,
@@ -267,7 +267,7 @@ def test_a_run_is_told_before_it_is_laid_out(caller: Caller, account: User, tmp_
         {"picture": batch["pictures"][0]["id"], "size": "cm-20x20", "anchor": [1, 0.5]},
     )
     lay_out(order["id"])
-    order = caller("GET", f"runs/{order['id']}")
+    order = caller("GET", f"orders/{order['id']}")
     assert (order["state"], order["total"], order["queued"]) == ("going", 6, 6)
     lay_out(order["id"])
     assert OrderLine.objects.count() == 6, "a second messenger finds nothing to do"
@@ -282,7 +282,7 @@ def test_a_run_whose_layer_was_killed_is_laid_out_once(
 
     monkeypatch.setattr(laying, "AT_ONCE", 2)
     batch = batch_of(caller, brought(account, tmp_path, 3))
-    order = caller("POST", f"batches/{batch['id']}/runs", {})
+    order = caller("POST", f"batches/{batch['id']}/orders", {})
     first = laying.LAYING.claim(order["id"])
     assert first is not None
     part = list(lines_of_batch(first))[:2]
@@ -290,7 +290,7 @@ def test_a_run_whose_layer_was_killed_is_laid_out_once(
     Order.objects.update(pulse=timezone.now() - timedelta(minutes=1))
     tasks.take_up()
     lay_out(order["id"])
-    assert OrderLine.objects.count() == 6 and caller("GET", f"runs/{order['id']}")["queued"] == 6
+    assert OrderLine.objects.count() == 6 and caller("GET", f"orders/{order['id']}")["queued"] == 6
     # The first, come back from the dead, adds nothing.
     with pytest.raises(Cancelled):
         laying._write_mine(first, list(lines_of_batch(first))[2:4])
@@ -304,9 +304,9 @@ def test_a_removed_run_is_gone_at_once_and_cleared_away_though_its_worker_is_kil
     batch = batch_of(caller, brought(account, tmp_path, 3))
     order = run_of(caller, batch)
     other = run_of(caller, batch)
-    caller("DELETE", f"runs/{order['id']}", expect=204)
-    caller("DELETE", f"runs/{order['id']}", expect=404)
-    shown = caller("GET", f"batches/{batch['id']}")["runs"]
+    caller("DELETE", f"orders/{order['id']}", expect=204)
+    caller("DELETE", f"orders/{order['id']}", expect=404)
+    shown = caller("GET", f"batches/{batch['id']}")["orders"]
     assert [one["id"] for one in shown] == [other["id"]]
     work_off(order["id"])
     assert OrderLine.objects.filter(order=order["id"], state="queued").count() == 6, (
@@ -324,16 +324,17 @@ def test_a_run_called_off_before_it_is_laid_out_can_be_made_after_all(
     caller: Caller, account: User, tmp_path: Path
 ) -> None:
     batch = batch_of(caller, brought(account, tmp_path, 2))
-    order = caller("POST", f"batches/{batch['id']}/runs", {})
-    off = caller("POST", f"runs/{order['id']}/cancel")
+    order = caller("POST", f"batches/{batch['id']}/orders", {})
+    off = caller("POST", f"orders/{order['id']}/cancel")
     assert (off["over"], off["cancelled"], off["total"]) == (True, 4, 4)
     lay_out(order["id"])
     assert not OrderLine.objects.exists()
-    again = caller("POST", f"runs/{order['id']}/again")
+    again = caller("POST", f"orders/{order['id']}/again")
     assert (again["state"], again["queued"]) == ("waiting", 4)
     lay_out(order["id"])
     assert (
-        caller("GET", f"runs/{order['id']}")["state"] == "going" and OrderLine.objects.count() == 4
+        caller("GET", f"orders/{order['id']}")["state"] == "going"
+        and OrderLine.objects.count() == 4
     )
 
 
@@ -341,7 +342,7 @@ def test_a_layout_that_fails_says_so(
     caller: Caller, account: User, tmp_path: Path, monkeypatch
 ) -> None:
     order = caller(
-        "POST", f"batches/{batch_of(caller, brought(account, tmp_path, 1))['id']}/runs", {}
+        "POST", f"batches/{batch_of(caller, brought(account, tmp_path, 1))['id']}/orders", {}
     )
 
     def broken(order: Order) -> None:
@@ -349,7 +350,7 @@ def test_a_layout_that_fails_says_so(
 
     monkeypatch.setattr("zollstock.batches.tasks.lines_of_batch", broken)
     lay_out(order["id"])
-    told = caller("GET", f"runs/{order['id']}")
+    told = caller("GET", f"orders/{order['id']}")
     assert (told["state"], told["failed"], told["over"]) == ("failed", 2, True)
     assert "written down" in told["problems"][0]
 

@@ -74,7 +74,7 @@ def test_pages_and_cover_are_made(caller: Caller, held: dict[str, Any]) -> None:
     assert line.state == OrderLine.State.DONE, line.problem
     names = [file.name for file in line.files.order_by("number")]
     assert len(names) == 2 and names[1].endswith("-cover.pdf")
-    answer = caller.client.get(f"/api/orders/{line.id}/files/1")
+    answer = caller.client.get(f"/api/order-lines/{line.id}/files/1")
     with pikepdf.open(io.BytesIO(b"".join(answer.streaming_content))) as book:
         assert len(book.pages) == 8
 

@@ -220,5 +220,5 @@ def test_the_workshops_layouts_are_those_that_the_story_tells() -> None:
     assert on_seam.fix is not None and "hub" in on_seam.text
     for page in pages[1:4]:
         assert not any(one.level == "stop" for one in page.findings)
-        assert [part.turn for part in page.sheets[0].parts] == [0] * 6
+        assert [part.turn for part in page.sheets[0].drawing.parts] == [0] * 6
     assert pages[4].sides == ("200 mm", "200 mm")

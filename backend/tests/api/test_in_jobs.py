@@ -31,8 +31,9 @@ def test_prints_are_put_in_order_made_again_moved_and_named(
     assert titles() == ["Mill", "Salt", "Fog"]
     caller("PUT", f"jobs/{job}/order", {"ids": [ids[2]]}, expect=204)
     assert titles() == ["Salt", "Fog", "Mill"]
-    caller("POST", f"jobs/{job}/duplicates", {"ids": [ids[1]]})
+    again = caller("POST", f"jobs/{job}/duplicates", {"ids": [ids[1]]})["ids"]
     assert titles() == ["Salt", "Fog", "Mill", "Salt (again)"]
+    assert again == [rows(caller, held)[-1]["id"]]
     caller("PUT", f"designs/{ids[0]}/title", {"title": "Fog over the pans"})
     caller("PUT", f"jobs/{job}/copies", {"ids": ids, "copies": 3})
     elsewhere = caller("POST", "jobs", {"title": "Elsewhere"})

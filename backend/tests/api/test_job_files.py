@@ -38,13 +38,13 @@ def test_all_files_of_a_job_are_made_at_once_and_only_what_changed_again(caller:
         pixels={"mode": "fixed", "ppi": 10000},
     )
     state = caller("POST", f"jobs/{held['job']}/files", {})
-    assert (state["total"], state["current"], state["run"]["total"]) == (3, 1, 2)
+    assert (state["total"], state["current"], state["order"]["total"]) == (3, 1, 2)
     again = caller("POST", f"jobs/{held['job']}/files", {})
-    assert again["run"]["id"] == state["run"]["id"], "asked twice, made once"
-    work_all(state["run"])
+    assert again["order"]["id"] == state["order"]["id"], "asked twice, made once"
+    work_all(state["order"])
     done = caller("GET", f"jobs/{held['job']}/files")
-    assert (done["current"], done["run"]["done"], done["run"]["failed"]) == (2, 1, 1)
-    assert done["run"]["problems"][0].startswith("Mill: ")
+    assert (done["current"], done["order"]["done"], done["order"]["failed"]) == (2, 1, 1)
+    assert done["order"]["problems"][0].startswith("Mill: ")
     assert {row["title"]: row["file"] for row in rows(caller, held)} == {
         "Fog": "current",
         "Salt": "current",
@@ -66,10 +66,10 @@ def test_all_files_of_a_job_are_made_at_once_and_only_what_changed_again(caller:
     saved = caller("PUT", f"prints/{second['id']}/plan", {"plan": second["plan"] | {"title": "Salt 2"}, "version": second["version"]})  # fmt: skip
     caller("DELETE", f"prints/{broken['id']}", expect=204)
     state = caller("POST", f"jobs/{held['job']}/files", {})
-    assert (state["run"]["total"], saved["version"]) == (1, second["version"] + 1), (
+    assert (state["order"]["total"], saved["version"]) == (1, second["version"] + 1), (
         "only what changed"
     )
-    work_all(state["run"])
+    work_all(state["order"])
     assert caller("POST", f"jobs/{held['job']}/files", {}, expect=422)["message"].startswith(
         "Every print and layout has"
     )
@@ -84,19 +84,19 @@ def test_a_worker_that_dies_over_the_files_of_a_job_loses_none(
         another(caller, held, title=f"Salt {number}")
     from zollstock.renders.tasks import lay_out_job, take_up, work_off
 
-    run = caller("POST", f"jobs/{held['job']}/files", {})["run"]
-    lay_out_job(run["id"])
-    OrderLine.objects.filter(order=run["id"], position=1).update(state="running", worker="gone", pulse=timezone.now() - timedelta(hours=1), tries=1)  # fmt: skip
-    paused = caller("POST", f"runs/{run['id']}/pause", {})
+    order = caller("POST", f"jobs/{held['job']}/files", {})["order"]
+    lay_out_job(order["id"])
+    OrderLine.objects.filter(order=order["id"], position=1).update(state="running", worker="gone", pulse=timezone.now() - timedelta(hours=1), tries=1)  # fmt: skip
+    paused = caller("POST", f"orders/{order['id']}/pause", {})
     assert paused["state"] == "paused"
-    work_off(run["id"])
+    work_off(order["id"])
     take_up()
-    assert OrderLine.objects.filter(order=run["id"], state="done").count() == 0, (
+    assert OrderLine.objects.filter(order=order["id"], state="done").count() == 0, (
         "a pause holds for all of them"
     )
-    caller("POST", f"runs/{run['id']}/resume", {})
+    caller("POST", f"orders/{order['id']}/resume", {})
     for _ in range(20):
-        work_off(run["id"])
+        work_off(order["id"])
     assert caller("GET", f"jobs/{held['job']}/files")["current"] == 4
 
 
@@ -111,5 +111,5 @@ def test_files_are_called_by_the_pattern_of_the_job(caller: Caller, held: dict[s
     assert "is no field" in refused["message"]
     caller("PUT", f"jobs/{held['job']}/names", {"pattern": "{number} {title}"})
     made(caller, held)
-    files = caller("GET", f"prints/{held['id']}/orders")
+    files = caller("GET", f"prints/{held['id']}/order-lines")
     assert str(files).count(f"{job.number}-1-fog.tif")

@@ -293,16 +293,16 @@ def test_a_run_of_a_batch_goes_to_a_lab_each_file_in_the_size_that_it_has(
 ) -> None:
     batch = batch_of(caller, brought(account, tmp_path, 2), "keys:cm-10x15,cm-20x30", shared={"format": "jpeg"})  # fmt: skip
     run = run_of(caller, batch)
-    refused = caller("POST", f"runs/{run['id']}/lab-orders", {"lab": "harbour"}, expect=409)
+    refused = caller("POST", f"orders/{run['id']}/lab-orders", {"lab": "harbour"}, expect=409)
     assert "Not all files" in refused["message"]
     worked_off_run(run)
-    order = caller("POST", f"runs/{run['id']}/lab-orders", {"lab": "harbour"})
+    order = caller("POST", f"orders/{run['id']}/lab-orders", {"lab": "harbour"})
     assert (
         sorted(item["size"] for item in order["items"]) == ["10 × 15 cm"] * 2 + ["20 × 30 cm"] * 2
     )
     assert order["cost"] == "5.50 €"
     assert worked_off(order["id"]).state == "done"
-    nothing = caller("POST", f"runs/{run['id']}/lab-orders", {"lab": "saltworks"}, expect=409)
+    nothing = caller("POST", f"orders/{run['id']}/lab-orders", {"lab": "saltworks"}, expect=409)
     assert "has no size for" in nothing["message"]
 
 

@@ -119,7 +119,7 @@ def test_a_page_counts_what_somebody_would_give(caller, held) -> None:
     asked = {"layout": layout["document"], "unit": "cm", "on": 20, "sheet": 1}
     page = caller("POST", "layouts/reckon", asked)
     assert "20 sheets" in page["ways"][-1]["title"]
-    assert page["ink"]["labels"][0]["text"] == page["sheets"][1]["name"]
+    assert page["sheets"][1]["drawing"]["labels"][0]["text"] == page["sheets"][1]["name"]
 
 
 def test_sheets_as_a_pdf(caller, held, workers) -> None:
@@ -128,9 +128,9 @@ def test_sheets_as_a_pdf(caller, held, workers) -> None:
     made = caller("POST", f"layouts/{layout['id']}/orders", {"version": layout["version"]})
     assert [file["name"] for file in made["files"]] == ["mill-gears.pdf"] and made["count"] == 1
     until(lambda: OrderLine.objects.get(id=made["id"]).state == "done")
-    told = caller.listed(f"layouts/{layout['id']}/orders")[0]
+    told = caller.listed(f"layouts/{layout['id']}/order-lines")[0]
     assert told["made_text"].startswith("PDF ")
-    with pikepdf.open(io.BytesIO(caller("GET", f"orders/{made['id']}/files/1"))) as document:
+    with pikepdf.open(io.BytesIO(caller("GET", f"order-lines/{made['id']}/files/1"))) as document:
         assert len(document.pages) == 5  # four tiles and the overview
 
 
@@ -140,9 +140,9 @@ def test_sheets_as_files_in_a_zip(caller, held) -> None:
     layout = saved(caller, layout, plans=[plan])
     made = caller("POST", f"layouts/{layout['id']}/orders", {"version": layout["version"]})
     make(made["id"])
-    told = caller("GET", f"orders/{made['id']}")
+    told = caller("GET", f"order-lines/{made['id']}")
     assert told["count"] == 4 and told["made_text"].startswith("4 files, PNG ")
-    with zipfile.ZipFile(io.BytesIO(caller("GET", f"orders/{made['id']}/files.zip"))) as bag:
+    with zipfile.ZipFile(io.BytesIO(caller("GET", f"order-lines/{made['id']}/files.zip"))) as bag:
         names = sorted(bag.namelist())
         assert names == [f"mill-gears-{name}_29.7x21cm.png" for name in ("a1", "a2", "b1", "b2")]
         sheet = pyvips.Image.new_from_buffer(bag.read(names[0]), "")
@@ -155,7 +155,7 @@ def test_the_same_order_is_not_given_twice_and_can_be_called_off(caller, held) -
     lines = f"layouts/{layout['id']}/orders"
     one, other = (caller("POST", lines, {"version": 1}) for _ in range(2))
     assert one["id"] == other["id"]
-    assert caller("POST", f"orders/{one['id']}/cancel")["state"] == "cancelled"
+    assert caller("POST", f"order-lines/{one['id']}/cancel")["state"] == "cancelled"
     caller("DELETE", f"layouts/{layout['id']}", expect=204)
     a_day_after_removing()
     assert not OrderLine.objects.exists() and leftovers() == []
@@ -176,7 +176,7 @@ def test_passes_come_with_their_single_file(caller, held) -> None:
     made = caller("POST", f"layouts/{layout['id']}/orders", {"version": layout["version"]})
     assert [file["type"] for file in made["files"]] == ["pdf", "jpeg"]
     make(made["id"])
-    single = caller("GET", f"orders/{made['id']}/files/2")
+    single = caller("GET", f"order-lines/{made['id']}/files/2")
     assert len(single) <= 120_000
     assert pyvips.Image.new_from_buffer(single, "").width == 350
 
@@ -206,7 +206,7 @@ def test_a_layout_of_a_stranger_is_not_there(caller, held) -> None:
     stranger("PUT", f"{path}/document", {"document": layout["document"], "version": 1}, expect=404)
     stranger("POST", f"{path}/undo", {"version": 1}, expect=404)
     stranger("POST", f"{path}/orders", {"version": 1}, expect=404)
-    stranger("GET", f"{path}/orders", expect=404)
+    stranger("GET", f"{path}/order-lines", expect=404)
     stranger("GET", f"{path}/layout.json", expect=404)
     stranger(
         "POST", f"jobs/{held['job']}/layouts", {"kind": "tiles", "print": held["id"]}, expect=404

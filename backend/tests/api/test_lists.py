@@ -54,7 +54,7 @@ def test_as_many_queries_for_three_rows_as_for_three_hundred(caller: Caller, hel
     paths = [
         "jobs", "jobs?search=fog", f"jobs/{held['job']}", f"jobs/{held['job']}/prints", f"jobs/{held['job']}/layouts",
         "pictures", f"pictures?job={held['job']}", f"pictures/{held['picture']['id']}/prints", "batches",
-        f"prints/{held['id']}", f"prints/{held['id']}/orders",
+        f"prints/{held['id']}", f"prints/{held['id']}/order-lines",
     ]  # fmt: skip
     few = {path: queries(caller, path) for path in paths}
     copies(held, 300)
@@ -97,13 +97,13 @@ def test_a_print_in_a_list_says_whether_its_file_is_that_of_it_as_it_is(
 
 
 def test_the_orders_of_a_print_come_page_by_page(caller: Caller, held: dict) -> None:
-    path = f"prints/{held['id']}/orders"
+    path = f"prints/{held['id']}/order-lines"
     for number in range(12):
         plan = held["plan"] | {"title": f"Fog {number}"}
         held = caller(
             "PUT", f"prints/{held['id']}/plan", {"plan": plan, "version": held["version"]}
         )
-        made = caller("POST", path, {"version": held["version"]})
+        made = caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
     first = caller("GET", path)
     assert first["items"][0]["id"] == made["id"] and len(first["items"]) == 5 and first["next"]
     listed = caller.listed(path)

@@ -150,7 +150,7 @@ def test_an_order_of_one_design_has_one_line_under_its_own_key(caller, rows) -> 
     assert (order.id, order.total, order.laid, order.title) == (made.id, 1, True, made.design.title)
     assert (made.copies, made.price, made.currency) == (1, None, "")
     # Among those of batches, which can pause, it is not.
-    caller("POST", f"runs/{order.id}/pause", expect=404)
+    caller("POST", f"orders/{order.id}/pause", expect=404)
 
 
 def test_an_order_has_a_copy_at_least_and_money_to_the_cent(rows) -> None:
@@ -216,19 +216,19 @@ def test_every_change_of_an_order_is_in_its_log(caller, other, rows) -> None:
     list(LINES.lost_rows())
     with LINES.fail_with_message(LINES.claim(rows[LINES])):
         raise Refusal("It is cut off.")
-    told = caller("GET", f"orders/{rows[LINES]}/log")
+    told = caller("GET", f"order-lines/{rows[LINES]}/log")
     assert [one["what"] for one in told] == ["ordered", "begun", "lost", "begun", "failed"]
     owner = row_of(LINES, rows).account.username
     assert [one["by"] for one in told] == [owner, "", "", "", ""], (
         "a worker's mark is nobody's name"
     )
     assert told[-1]["words"] == "It is cut off."
-    other("GET", f"orders/{rows[LINES]}/log", expect=404)
+    other("GET", f"order-lines/{rows[LINES]}/log", expect=404)
 
 
 def test_a_log_says_who_called_an_order_off(caller, rows) -> None:
-    caller("POST", f"orders/{rows[LINES]}/cancel")
-    caller("POST", f"orders/{rows[LINES]}/cancel")  # it is over: nothing more happens
+    caller("POST", f"order-lines/{rows[LINES]}/cancel")
+    caller("POST", f"order-lines/{rows[LINES]}/cancel")  # it is over: nothing more happens
     made = row_of(LINES, rows)
     (last,) = log_of(made).filter(what="cancelled")
     assert last.by == made.account.username
@@ -243,11 +243,11 @@ def test_what_is_done_to_a_run_stands_in_the_log_of_its_orders(caller, rows) -> 
         state=Order.State.GOING,
         percent=100,
     )
-    caller("POST", f"runs/{order.id}/pause")
-    assert [one["what"] for one in caller("GET", f"orders/{made.id}/log")] == ["ordered"]
+    caller("POST", f"orders/{order.id}/pause")
+    assert [one["what"] for one in caller("GET", f"order-lines/{made.id}/log")] == ["ordered"]
     OrderLine.objects.filter(id=made.id).update(design=None, order=order)
-    caller("POST", f"runs/{order.id}/cancel")
-    told = [(one["what"], one["by"]) for one in caller("GET", f"orders/{made.id}/log")]
+    caller("POST", f"orders/{order.id}/cancel")
+    told = [(one["what"], one["by"]) for one in caller("GET", f"order-lines/{made.id}/log")]
     owner = made.account.username
     assert told == [("ordered", owner), ("paused", owner), ("cancelled", owner)]
 

@@ -90,7 +90,7 @@ def test_what_cannot_be_a_batch_is_told(
     batch = batch_of(caller, pictures)
     assert (
         "no cell is chosen"
-        in caller("POST", f"batches/{batch['id']}/runs", {"cells": []}, expect=422)[
+        in caller("POST", f"batches/{batch['id']}/orders", {"cells": []}, expect=422)[
             "message"
         ].lower()
     )

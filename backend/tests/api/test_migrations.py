@@ -147,7 +147,9 @@ def a_print_is_a_design_with_all_its_steps(caller: Caller, before: dict[str, Any
 
 
 def orders_keep_their_files_and_go_on(caller: Caller, before: dict[str, Any]) -> None:
-    told = {order["state"]: order for order in caller.listed(f"prints/{before['print']}/orders")}
+    told = {
+        order["state"]: order for order in caller.listed(f"prints/{before['print']}/order-lines")
+    }
     assert told.keys() == {"done", "queued", "running"}
     (file,) = told["done"]["files"]
     assert (file["name"], file["type"], file["sha256"]) == ("fog-done.tif", "tiff", "f" * 64)
@@ -164,9 +166,9 @@ def orders_keep_their_files_and_go_on(caller: Caller, before: dict[str, Any]) ->
 
 
 def a_run_keeps_its_orders_and_its_table(caller: Caller, before: dict[str, Any]) -> None:
-    run = caller("GET", f"runs/{before['run']}")
+    run = caller("GET", f"orders/{before['run']}")
     assert (run["state"], run["total"], run["queued"]) == ("paused", 1, 1)
-    assert caller("POST", f"runs/{run['id']}/resume")["state"] == "going"
+    assert caller("POST", f"orders/{run['id']}/resume")["state"] == "going"
     head, line = table(Order.objects.get(id=before["run"])).strip().split("\r\n")
     row = dict(zip(head.split(","), line.split(","), strict=True))
     assert (row["file"], row["size"], row["ppi"], row["zones"]) == (

@@ -40,7 +40,7 @@ def test_a_file_that_is_fetched_begins_a_row_once(caller: Caller, held: dict[str
     line = OrderLine.objects.get()
     make(str(line.id))
     for _ in range(2):
-        assert caller.client.get(f"/api/orders/{line.id}/files/1").status_code == 200
+        assert caller.client.get(f"/api/order-lines/{line.id}/files/1").status_code == 200
     (row,) = rows(caller)
     assert (
         row["open"]
@@ -59,7 +59,7 @@ def test_the_sheets_of_a_layout_are_one_row(caller: Caller, held: dict[str, Any]
     line = OrderLine.objects.get()
     make(str(line.id))
     for _ in range(2):
-        assert caller.client.get(f"/api/orders/{line.id}/files/1").status_code == 200
+        assert caller.client.get(f"/api/order-lines/{line.id}/files/1").status_code == 200
     (row,) = rows(caller)
     assert row["open"] and not row["again"] and row["entry"]["medium"] == "satin photo paper"
     assert "sheet" in row["entry"]["size"] and row["entry"]["recipe"]

@@ -237,10 +237,10 @@ def test_an_order_waits_for_its_picture_to_be_read(caller: Caller, photo) -> Non
     held = caller("POST", f"jobs/{job['id']}/prints", {"picture": picture["id"]})
     render = caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
     make(render["id"])
-    assert caller("GET", f"orders/{render['id']}")["state"] == "queued"
+    assert caller("GET", f"order-lines/{render['id']}")["state"] == "queued"
     read(picture["id"])
     make(render["id"])
-    assert caller("GET", f"orders/{render['id']}")["state"] == "done"
+    assert caller("GET", f"order-lines/{render['id']}")["state"] == "done"
 
 
 @pytest.mark.django_db(transaction=True)
@@ -253,5 +253,5 @@ def test_an_order_for_a_picture_that_is_refused_fails_in_its_words(
     held = caller("POST", f"jobs/{job['id']}/prints", {"picture": picture["id"]})
     render = caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
     read(picture["id"])
-    told = caller("GET", f"orders/{render['id']}")
+    told = caller("GET", f"order-lines/{render['id']}")
     assert told["state"] == "failed" and "damaged" in told["problem"]

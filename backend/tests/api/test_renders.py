@@ -58,11 +58,11 @@ def test_an_order_becomes_a_file_of_the_reckoned_size(caller, held, workers, tmp
     held = change(caller, held, title="Fög / über ../pans")
     render = line(caller, held)
     until(lambda: state(render) == "done")
-    told = caller("GET", f"orders/{render['id']}")
+    told = caller("GET", f"order-lines/{render['id']}")
     assert (
         told["percent"] == 100 and told["files"][0]["name"] == "foeg-ueber-pans_30x20cm_102ppi.tif"
     )
-    response = caller.client.get(f"/api/orders/{render['id']}/files/1")
+    response = caller.client.get(f"/api/order-lines/{render['id']}/files/1")
     assert told["files"][0]["name"] in response.headers["Content-Disposition"]
     out = tmp_path / "out.tif"
     out.write_bytes(b"".join(response.streaming_content))
@@ -87,9 +87,9 @@ def test_called_off_in_the_middle_leaves_nothing(caller, held, workers) -> None:
     workers("one")
     render = line(caller, change(caller, held, **LARGE))
     until(lambda: OrderLine.objects.get(id=render["id"]).percent > 3)
-    assert caller("POST", f"orders/{render['id']}/cancel")["state"] == "cancelled"
+    assert caller("POST", f"order-lines/{render['id']}/cancel")["state"] == "cancelled"
     until(lambda: leftovers() == [])
-    caller("GET", f"orders/{render['id']}/file", expect=404)
+    caller("GET", f"order-lines/{render['id']}/file", expect=404)
     assert state(render) == "cancelled"
 
 
@@ -115,7 +115,7 @@ def test_an_order_that_kills_three_workers_is_given_up(caller, held) -> None:
     OrderLine.objects.update(state="running", tries=3, pulse=timezone.now() - timedelta(minutes=1))
     take_up()
     assert state(render) == "failed"
-    assert "interrupted three times" in caller("GET", f"orders/{render['id']}")["problem"]
+    assert "interrupted three times" in caller("GET", f"order-lines/{render['id']}")["problem"]
 
 
 def test_what_the_broker_forgot_is_told_again(caller, held, workers) -> None:
@@ -157,7 +157,7 @@ def test_a_master_that_went_missing_fails_in_words(caller, held) -> None:
     picture = OrderLine.objects.get(id=render["id"]).pictures.get()
     Path(picture.file.path).unlink()
     make(render["id"])
-    failed = caller("GET", f"orders/{render['id']}")
+    failed = caller("GET", f"order-lines/{render['id']}")
     assert failed["state"] == "failed" and "missing from the storage" in failed["problem"]
     assert str(django_settings.MEDIA_ROOT) not in failed["problem"]
 

@@ -62,7 +62,7 @@ def test_the_file_of_a_delivered_print_goes_after_its_days_and_the_print_says_so
     assert other("GET", "room")["going"]["files"] == 0
     assert tidy_due() == 1
     assert not default_storage.exists(name)
-    line = caller.listed(f"prints/{held['id']}/orders")[0]
+    line = caller.listed(f"prints/{held['id']}/order-lines")[0]
     assert (line["state"], line["files"][0]["name"]) == ("tidied", before.name)
     assert OrderFile.objects.get().sha256 == before.sha256, "what was known of it stays"
     (row,) = rows(caller, held)
@@ -115,7 +115,7 @@ def test_earlier_files_go_and_the_newest_stays(caller: Caller, held: dict[str, A
     set_rules(caller, earlier=7)
     later(8)
     assert tidy_due() == 1
-    states = [line["state"] for line in caller.listed(f"prints/{held['id']}/orders")]
+    states = [line["state"] for line in caller.listed(f"prints/{held['id']}/order-lines")]
     assert states == ["done", "tidied"]
     assert rows(caller, held)[0]["file"] == "current"
     assert tidy_due() == 0
@@ -194,6 +194,6 @@ def test_a_batch_that_was_tidied_can_be_made_again(caller: Caller, held: dict[st
     assert caller("GET", "room/jobs")["items"][0]["title"] == "Batches"
     later(15)
     assert tidy_due() == 1
-    run = caller("GET", f"runs/{line.order_id}")
+    run = caller("GET", f"orders/{line.order_id}")
     assert (run["done"], run["tidied"]) == (0, 1)
-    assert caller("POST", f"runs/{line.order_id}/again", {})["queued"] == 1
+    assert caller("POST", f"orders/{line.order_id}/again", {})["queued"] == 1

@@ -7,7 +7,7 @@ import re
 import zipfile
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from tests.browser.access import axe, axe_in_both
 from tests.pictures import noise, save
@@ -75,6 +75,36 @@ def test_a_folder_comes_in_under_one_bar_and_what_is_no_picture_stays(job: Page,
 
 def axe_in_dialog(page: Page, where: str) -> None:
     axe(page, where)
+
+
+def test_nothing_is_pushed_away_from_under_a_hand(job: Page) -> None:
+    """What is beside the prints comes at once: a card that came late would move what is about to be pressed."""
+    page = job
+    held: list[Route] = []
+    page.route("**/client-links", lambda route: held.append(route))
+    page.reload()
+    remove = page.get_by_role("button", name="Remove the job")
+    expect(prints(page)).to_have_count(4)
+    page.wait_for_function(
+        "performance.getEntriesByType('resource').some(({ name }) => name.endsWith('/standard'))"
+    )
+    expect(remove).to_have_count(0)
+    held[0].continue_()
+    expect(remove).to_be_visible()
+    before = remove.bounding_box()
+    # What the job's files weigh is asked for last of all.
+    expect(page.get_by_text(re.compile(r"versions \d"))).to_be_visible()
+    assert remove.bounding_box() == before
+
+
+def test_what_cannot_be_had_hides_nothing_else(job: Page) -> None:
+    """One part of what stands beside the prints fails, again and again: all others are there."""
+    page = job
+    page.route("**/client-links", lambda route: route.fulfill(status=500, json={"message": "x", "problems": []}))  # fmt: skip
+    page.reload()
+    expect(page.get_by_role("button", name="Remove the job")).to_be_visible()
+    expect(page.get_by_role("complementary", name="At the counter")).to_be_visible()
+    page.unroute("**/client-links")
 
 
 def test_prints_go_along_the_rule_by_mouse_and_keys(job: Page) -> None:

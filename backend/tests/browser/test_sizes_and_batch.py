@@ -218,7 +218,7 @@ def test_the_chosen_cells_become_one_zip(matrix: Page, tmp_path: Path) -> None:
     expect(page.get_by_role("alert")).to_contain_text("no field")
     names.fill("{number}-{picture}")
     page.get_by_role("button", name="Make the 3 files").click()
-    run = page.locator("[data-run=over]")
+    run = page.locator("[data-order=over]")
     expect(run).to_contain_text("3 of 3, done", timeout=30_000)
     axe_in_both(page, "a run that is over")
     with zipfile.ZipFile(downloaded(page, "ZIP", tmp_path)) as bag:

@@ -10,6 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.layouts import life, pass_document, passes, tiles, tiles_document
+from zollstock.core.ground.rational import Fraction
 from zollstock.core.layouts import (
     LayoutError,
     PageQuery,
@@ -19,6 +20,10 @@ from zollstock.core.layouts import (
 )
 from zollstock.core.layouts.page import LayoutPage
 from zollstock.core.picture.measures import LightnessMap, Measures, SharpnessMap
+from zollstock.core.shapes.box import ZERO, Box
+from zollstock.core.shapes.ink import Ink, Label
+from zollstock.core.sheet.drawings import sheet_drawing
+from zollstock.core.sheet.sheets import Sheet
 from zollstock.core.studio.studio import Studio
 
 
@@ -196,10 +201,17 @@ def test_a_wish_comes_back_whole_from_its_document(make: Any) -> None:
 
 
 def test_the_sheet_that_is_looked_at_comes_with_its_ink() -> None:
-    assert layout_page(tiles()).ink is None
-    ink = layout_page(tiles(), None, PageQuery(sheet=4)).ink
-    assert ink is not None and {stroke.kind for stroke in ink.strokes} == {
-        "cut", "glue", "register", "scale",
-    }  # fmt: skip
-    assert [label.text for label in ink.labels] == ["B2", "100 mm"]
-    assert layout_page(tiles(), None, PageQuery(sheet=99)).ink is None
+    sheets = layout_page(tiles(), None, PageQuery(sheet=4)).sheets
+    looked_at = sheets[4].drawing
+    assert {stroke.kind for stroke in looked_at.strokes} == {"cut", "glue", "register", "scale"}
+    assert [label.text for label in looked_at.labels] == ["B2", "100 mm"]
+    assert looked_at.parts and not looked_at.pieces
+    for query in (PageQuery(), PageQuery(sheet=99)):
+        assert not any(one.drawing.strokes for one in layout_page(tiles(), None, query).sheets)
+
+
+def test_words_that_read_downwards_are_drawn_so() -> None:
+    ink = Ink(labels=(Label("Salt", (ZERO, ZERO), Fraction(3), turn=90), Label("Fog", (ZERO, ZERO), Fraction(3))))  # fmt: skip
+    media = Box(ZERO, ZERO, Fraction(60), Fraction(40))
+    drawn = sheet_drawing(Sheet("cover", media.w, media.h, Fraction(72), media, media, (ink,)))
+    assert [label.turn for label in drawn.labels] == [90, 0]

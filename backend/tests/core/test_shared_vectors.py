@@ -19,7 +19,7 @@ import pytest
 from tests.plans import LAMP, border, document
 from zollstock.core.answer.reckoning import Step
 from zollstock.core.documents.plan import parse_plan, patched, plan_document
-from zollstock.core.sheet.printdrawing import whole_drawing
+from zollstock.core.sheet.drawings import whole_drawing
 from zollstock.core.work.outcome import work_out
 from zollstock.core.worksheet import Worksheet, worksheet
 

@@ -9,6 +9,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tests.layouts import strip_document as strip
 from zollstock.core.ground.rational import Fraction
 from zollstock.core.layouts import (
     Beginning,
@@ -20,18 +21,10 @@ from zollstock.core.layouts import (
 )
 from zollstock.core.layouts.kind import PageQuery
 from zollstock.core.layouts.page import LayoutPage
-from zollstock.core.layouts.strip.code import code_strokes
 from zollstock.core.layouts.strip.eyes import acuity_of, open_boxes, opening_mm
 from zollstock.core.picture.measures import Measures
+from zollstock.core.sheet.codes import code_strokes
 from zollstock.core.studio.studio import Studio
-
-
-def strip(**changes: Any) -> dict[str, Any]:
-    """A strip of 6000 × 4000 px on 40 × 30 cm: 338.7 ppi."""
-    plan = {"format": "zollstock.plan/1", "title": "Gears", "picture": {"width_px": 6000, "height_px": 4000},
-            "target": {"width": "40 cm", "height": "30 cm"}}  # fmt: skip
-    return {"format": "zollstock.layout/1", "kind": "strip", "plans": [plan], "number": "T12",
-            "distance": "60 cm"} | changes  # fmt: skip
 
 
 def figures(**changes: Any) -> dict[str, Any]:

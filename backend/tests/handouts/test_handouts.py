@@ -23,14 +23,14 @@ from zollstock.core.printlog.entry import LogEntry
 from zollstock.core.questions.leaveroom import leave_room
 from zollstock.core.questions.survey import survey
 from zollstock.core.rules.viewing import grade_word
-from zollstock.core.sheet.printdrawing import small_drawing, whole_drawing
+from zollstock.core.sheet.drawings import small_drawing, whole_drawing
 from zollstock.core.sizes.library import library
 from zollstock.core.work.outcome import work_out
 from zollstock.handouts.contact_handout import ContactPrint, contact_handout
 from zollstock.handouts.cutting_handout import cutting_pdf, cutting_svg
 from zollstock.handouts.room_handout import room_pdf, room_png
 from zollstock.handouts.sizes_handout import sizes_handout
-from zollstock.handouts.workshop_handout import Sheet, workshop_handout
+from zollstock.handouts.workshop_handout import PrintOnJobSheet, workshop_handout
 from zollstock.pixels.vips import pyvips
 
 SIZES = {size.key: size for size in library()}
@@ -136,7 +136,7 @@ def test_the_workshop_leaf_has_a_page_for_each_print_and_one_for_the_job(tmp_pat
         work, style = work_out(made), style_for(lengths_of(made), "cm")
         document = work.boxes.document
         sheets.append(
-            Sheet(workshop(work, style), whole_drawing(work), style.length(document.w),
+            PrintOnJobSheet(workshop(work, style), whole_drawing(work), style.length(document.w),
                   style.length(document.h), small, ["Job: Hall · Client: Tide Mill", "File: fog.tif"])
         )  # fmt: skip
     out.write_bytes(workshop_handout(sheets, "Tide Mill, hall"))
@@ -150,6 +150,24 @@ def test_the_workshop_leaf_has_a_page_for_each_print_and_one_for_the_job(tmp_pat
     )
     out.write_bytes(workshop_handout(sheets[:1]))
     assert info(out)["Pages"].strip() == "1"
+
+
+def test_a_job_sheet_that_is_longer_than_its_page_goes_on_on_the_next(tmp_path: Path) -> None:
+    small, out = tmp_path / "small.jpg", tmp_path / "workshop.pdf"
+    chart(480, 320).write_to_file(str(small))
+    work = work_out(plan(edge=border("2 in")))
+    style = style_for(lengths_of(work.plan), "cm")
+    paper = workshop(work, style)
+    paper.steps.extend(f"Step {number} of many, which says what is done next. " * 3 for number in range(40))  # fmt: skip
+    sheet = PrintOnJobSheet(paper, whole_drawing(work), "60.96 cm", "40.64 cm", small)
+    out.write_bytes(workshop_handout([sheet]))
+    assert int(info(out)["Pages"]) == 3
+    page = fromstring(run("pdftotext", "-bbox", str(out), "-"))
+    ends = [
+        float(word.get("yMax") or 0) for word in page.iter("{http://www.w3.org/1999/xhtml}word")
+    ]
+    assert max(ends) < 842 - 40
+    assert "Local rules" in run("pdftotext", str(out), "-").split("\f")[2]
 
 
 MAT = {"kind": "mat", "opening_width": "30 cm", "opening_height": "20 cm", "overlap": "3 mm",

@@ -10,11 +10,13 @@ import pytest
 from tests.lengthy import spread
 from tests.pictures import noise, save
 from zollstock.core.documents.plan import parse_plan
+from zollstock.pixels import profiles
 from zollstock.pixels.cli import main
 from zollstock.pixels.errors import PictureError, RenderError
 from zollstock.pixels.inspect import inspect
-from zollstock.pixels.previews import check_whole
+from zollstock.pixels.previews import check_whole, read_through
 from zollstock.pixels.render import render
+from zollstock.pixels.vips import pyvips
 from zollstock.pixels.whole import jpeg_is_whole
 
 W, H = 900, 700
@@ -118,3 +120,33 @@ def test_what_is_only_foreign_is_not_called_damaged(tmp_path: Path) -> None:
         inspect(path)
         check_whole(path)
     assert "damaged" not in str(told.value)
+
+
+@pytest.mark.parametrize("kind", ["plain", "grey", "inks", "inks-profile", "without-ycc", "turned", "profile", "progressive"])  # fmt: skip
+@pytest.mark.parametrize("longest", [480, 130, 90])
+def test_a_jpeg_read_through_once_is_the_picture_that_it_is(
+    tmp_path: Path, kind: str, longest: int
+) -> None:
+    """It is decoded without its tags, so that junk in them does no harm; its colours and its turn are the same."""
+    from PIL import Image, ImageCms
+
+    path = tmp_path / "picture.jpg"
+    picture = Image.effect_noise((900, 700), 90).resize((W, H))
+    colours = Image.merge("RGB", (picture, picture.rotate(90).resize((W, H)), picture.rotate(180)))
+    modes = {"grey": "L", "inks": "CMYK", "inks-profile": "CMYK"}
+    more: dict[str, object] = {"progressive": {"progressive": True}, "without-ycc": {"keep_rgb": True},
+            "profile": {"icc_profile": ImageCms.ImageCmsProfile(ImageCms.createProfile("sRGB")).tobytes()}}.get(kind, {})  # fmt: skip
+    if kind == "inks-profile":
+        more["icc_profile"] = (
+            Path(profiles.__file__).parent / "shipped" / "press-coated.icc"
+        ).read_bytes()
+    if kind == "turned":
+        exif = Image.Exif()
+        exif[0x0112] = 6
+        more["exif"] = exif
+    colours.convert(modes.get(kind, "RGB")).save(path, quality=92, **more)  # type: ignore[arg-type]
+    plain = pyvips.Image.thumbnail(str(path), longest, height=longest, size="down")
+    read = read_through(path, longest)
+    assert (read.width, read.height, read.bands) == (plain.width, plain.height, plain.bands)
+    assert (read - plain).abs().max() == 0
+    assert bool(read.get_typeof("icc-profile-data")) == bool(plain.get_typeof("icc-profile-data"))

@@ -37,7 +37,7 @@ from zollstock.jobs.kinds import PICTURE
 from zollstock.jobs.models import DesignPicture
 from zollstock.pictures.api import own_pictures
 from zollstock.pictures.models import Picture
-from zollstock.renders.orders_api import RunState, run_states
+from zollstock.renders.orders_api import OrderState, order_states
 from zollstock.renders.removing import not_removed
 from zollstock.renders.removing import remove as remove_orders
 from zollstock.sizes.shelf import chosen
@@ -134,7 +134,7 @@ class BatchState(Schema):
     shared: Shared
     pattern: str
     fields: dict[str, str]
-    runs: list[RunState]
+    orders: list[OrderState]
     created: datetime
 
 
@@ -178,7 +178,7 @@ class CellName(Schema):
     size: Annotated[str, Field(max_length=40)]
 
 
-class NewRun(Schema):
+class BatchOrder(Schema):
     """The cells to make, or none named for all of them."""
 
     cells: (
@@ -263,7 +263,7 @@ def _state(batch: Batch) -> BatchState:
         id=batch.pk, title=batch.title, job=batch.job_id,
         sizes=[BatchSize(**entry) for entry in batch.sizes], pictures=items,
         shared=_shared_back(batch.shared), pattern=batch.pattern, fields=FIELDS,
-        runs=run_states(not_removed(batch.orders.all())), created=batch.created,
+        orders=order_states(not_removed(batch.orders.all())), created=batch.created,
     )  # fmt: skip
 
 
@@ -372,7 +372,7 @@ def change(request: SignedRequest, batch_id: int, given: BatchChange) -> BatchSt
 
 @router.delete("/batches/{int:batch_id}", response={204: None})
 def remove(request: SignedRequest, batch_id: int) -> tuple[int, None]:
-    """Remove a batch with its runs and their files; the pictures stay."""
+    """Remove a batch with its orders and their files; the pictures stay."""
     batch = get_object_or_404(own_batches(request), id=batch_id)
     with transaction.atomic():
         remove_orders(batch.orders.all())
@@ -452,8 +452,8 @@ def auto(request: SignedRequest, batch_id: int, given: CellName) -> Cell:
         return _placed(batch, picture, size)
 
 
-@router.post("/batches/{int:batch_id}/runs", response=RunState)
-def order(request: SignedRequest, batch_id: int, given: NewRun) -> RunState:
+@router.post("/batches/{int:batch_id}/orders", response=OrderState)
+def order(request: SignedRequest, batch_id: int, given: BatchOrder) -> OrderState:
     """Make the files of the chosen cells, in the background."""
     batch = get_object_or_404(own_batches(request), id=batch_id)
     pattern = given.pattern or batch.pattern
@@ -461,4 +461,4 @@ def order(request: SignedRequest, batch_id: int, given: NewRun) -> RunState:
     if pattern != batch.pattern:
         batch.pattern = pattern
         batch.save(update_fields=["pattern"])
-    return run_states(batch.orders.filter(id=ordered.id))[0]
+    return order_states(batch.orders.filter(id=ordered.id))[0]

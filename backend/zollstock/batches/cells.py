@@ -19,7 +19,7 @@ from zollstock.core.parts.medium import Medium
 from zollstock.core.questions.survey import plan_for, troubled, zones_text
 from zollstock.core.seeing.enlarging import MethodName
 from zollstock.core.shapes.drawing import Drawing
-from zollstock.core.sheet.printdrawing import small_drawing
+from zollstock.core.sheet.drawings import small_drawing
 from zollstock.core.sizes.library import Size, frames_of
 from zollstock.core.sizes.pairs import parse_size
 from zollstock.core.studio.studio import Studio

@@ -19,6 +19,9 @@ def reckon(plan: Plan, unit: str | None = None, studio: Studio = DEFAULT_STUDIO)
 
     `unit` (mm, cm, in …) is the one used in texts; by default the unit of the target. It changes
     no value. `studio` is what goes into it beside the plan.
+
+    >>> reckon(plan()).figure("effective_ppi").text
+    '208.3 ppi'
     """
     return reckon_work(work_out(plan, studio), style_for(lengths_of(plan), unit), studio)
 

@@ -20,7 +20,7 @@ from .reckon import reckon_work
 from .rules.fileformats import FILE_FORMATS
 from .rules.viewing import grade_word
 from .shapes.drawing import Drawing
-from .sheet.printdrawing import whole_drawing
+from .sheet.drawings import whole_drawing
 from .studio.studio import DEFAULT_STUDIO, Studio
 from .telling.choices import Choice, choices, lost_part
 from .telling.edgeadvice import Advice, rim_advice
@@ -141,6 +141,9 @@ def worksheet(
     """Reckon a plan and lay it out; `choices` are those of `step` if any, texts use `unit`.
 
     `studio` is what goes into it beside the plan, `left` the edges that the print had before.
+
+    >>> worksheet(plan(), "cm").steps[1].key
+    '60.96 × 40.64 cm'
     """
     work = work_out(plan, studio)
     style = style_for(lengths_of(plan), unit)
@@ -166,7 +169,12 @@ def worksheet(
 
 
 def zone_rows(work: Work, style: LengthStyle) -> list[ZoneRow]:
-    """Every keep zone in the plan's order."""
+    """Every keep zone in the plan's order.
+
+    >>> zone = {"name": "lamp", "x": 0.0, "y": 0.0, "w": 0.1, "h": 0.1}
+    >>> [(row.name, row.state, row.side, row.room) for row in zone_rows(fog(fit={"keep": [zone]}, target={"width": "20 cm", "height": "20 cm"}), LengthStyle("cm"))]
+    [('lamp', 'cut', 'left', '5 cm cut')]
+    """
     seen = seen_box(work)
     limit = near_limit(seen)
     found = []
@@ -179,7 +187,12 @@ def zone_rows(work: Work, style: LengthStyle) -> list[ZoneRow]:
 
 
 def quarter_turn(plan: Plan, by: int) -> dict[str, Any]:
-    """The change that turns the picture clockwise by 90 or 270 degrees, zones and anchor along."""
+    """The change that turns the picture clockwise by 90 or 270 degrees, zones and anchor along.
+
+    >>> turn = quarter_turn(plan(), 90)
+    >>> turn["fit.turn"], turn["fit.anchor"]
+    (90, [0.5, 0.5])
+    """
     fit = plan.fit
     x, y = (exact(share) for share in fit.anchor)
     anchor = (1 - y, x) if by == 90 else (y, 1 - x)
@@ -214,7 +227,12 @@ def school_rows(work: Work, reckoning: Reckoning, style: LengthStyle) -> list[Sc
 
 
 def step_summaries(work: Work, reckoning: Reckoning, style: LengthStyle) -> list[StepSummary]:
-    """The seven steps in order."""
+    """The seven steps in order.
+
+    >>> sheet = worksheet(plan())
+    >>> [(one.title, one.key, one.state) for one in sheet.steps][1:4]
+    [('Size', '24 × 16 in', 'no medium'), ('Fit', 'As good as whole', 'fill'), ('Edge', 'No edge', 'none')]
+    """
     known = {figure.id for figure in reckoning.figures}
     found = []
     for step in STEPS:
@@ -288,7 +306,11 @@ _SUMMARIES: dict[Step, Callable[[Work, LengthStyle], tuple[str, str]]] = {
 
 
 def text_worksheet(plan: Plan, unit: str | None = None) -> str:
-    """The worksheet for people: steps, key figures, arithmetic, criteria and findings as text."""
+    """The worksheet for people: steps, key figures, arithmetic, criteria and findings as text.
+
+    >>> text_worksheet(plan()).splitlines()[3]
+    '1  Picture    5000 × 3333  (17 MP)'
+    """
     sheet = worksheet(plan, unit)
     figures = {figure.id: figure for figure in sheet.reckoning.figures}
     lines = [plan.title or "Print", "=" * len(plan.title or "Print"), ""]

@@ -1,1 +1,1 @@
-"""Leaves to take along: PDF and PNG drawn from what the core has reckoned. No rule lives here."""
+"""Handouts to take along: sheets of what the core has reckoned, as PDF; and a PNG. No rule lives here."""

@@ -7,16 +7,15 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
-from reportlab.lib.units import mm
-
+from zollstock.core.handouts.pages import LINE, RUST, SOFT
 from zollstock.core.printlog.entry import LogEntry
 from zollstock.core.shapes.drawing import Drawing
 
-from .paper import BOLD, FIGURE, LINE, MARGIN, RUST, SOFT, Leaf
+from .paper import MARGIN, Handout
 
 _ACROSS, _DOWN = 4, 5
-_GAP = 5 * mm
-_PICTURE = 27 * mm
+_GAP = 5
+_PICTURE = 27
 #: More prints than this are no sheet to look at.
 MOST_ON_CONTACT = 200
 _RESULTS = {
@@ -39,53 +38,55 @@ class ContactPrint:
 
 def contact_handout(prints: Sequence[ContactPrint], what: str) -> bytes:
     """A PDF, A4 portrait, twenty prints a page; `what` says which part of the log it is."""
-    leaf = Leaf("Log: contact sheet")
+    handout = Handout("Log: contact sheet")
     per_page = _ACROSS * _DOWN
     pages = max(1, -(-len(prints) // per_page))
-    wide = (leaf.width - 2 * MARGIN - (_ACROSS - 1) * _GAP) / _ACROSS
-    top = MARGIN + 18 * mm
-    high = (leaf.height - MARGIN - top) / _DOWN
+    wide = (handout.width - 2 * MARGIN - (_ACROSS - 1) * _GAP) / _ACROSS
+    top = MARGIN + 18
+    high = (handout.height - MARGIN - top) / _DOWN
     for page in range(pages):
         if page:
-            leaf.canvas.showPage()
-        leaf.text(MARGIN, MARGIN + 6 * mm, "Log", 17, BOLD)
-        leaf.text(MARGIN + 18 * mm, MARGIN + 6 * mm, f"{what}; page {page + 1} of {pages}", 9, ink=SOFT,
-                  room=leaf.width - 2 * MARGIN - 18 * mm)  # fmt: skip
-        leaf.line(MARGIN, MARGIN + 10 * mm, leaf.width - MARGIN, MARGIN + 10 * mm)
+            handout.new_page()
+        handout.text(MARGIN, MARGIN + 6, "Log", 17, "bold")
+        handout.text(MARGIN + 18, MARGIN + 6, f"{what}; page {page + 1} of {pages}", 9, ink=SOFT,
+                  room=handout.width - 2 * MARGIN - 18)  # fmt: skip
+        handout.line(MARGIN, MARGIN + 10, handout.width - MARGIN, MARGIN + 10)
         for number, one in enumerate(prints[page * per_page : (page + 1) * per_page]):
             down, across = divmod(number, _ACROSS)
-            _print(leaf, MARGIN + across * (wide + _GAP), top + down * high, wide, one)
-    return leaf.done()
+            _print(handout, MARGIN + across * (wide + _GAP), top + down * high, wide, one)
+    return handout.done()
 
 
-def _print(leaf: Leaf, x: float, y: float, wide: float, one: ContactPrint) -> None:
+def _print(handout: Handout, x: float, y: float, wide: float, one: ContactPrint) -> None:
     entry = one.entry
     if one.drawing is not None and one.proof is not None:
         sheet = one.drawing.boxes["document"]
         scale = min(wide / sheet[2], _PICTURE / sheet[3])
         left, above = x + (wide - sheet[2] * scale) / 2, y + _PICTURE - sheet[3] * scale
-        leaf.print_in_small(left, above, scale, one.drawing, str(one.proof), loss=False)
+        handout.print_in_small(
+            left, above, scale, one.drawing, handout.picture(one.proof), loss=False
+        )
     else:
-        leaf.box(x, y, wide, _PICTURE, LINE, dashed=True)
-        leaf.text(x + 2 * mm, y + _PICTURE / 2, "no picture here", 8, ink=SOFT)
+        handout.box(x, y, wide, _PICTURE, LINE, dashed=True)
+        handout.text(x + 2, y + _PICTURE / 2, "no picture here", 8, ink=SOFT)
     lines = [
-        (entry.title or "untitled", 9.5, BOLD, None),
-        (" · ".join(part for part in (entry.size, entry.made_on) if part), 8.5, FIGURE, None),
+        (entry.title or "untitled", 9.5, "bold", None),
+        (" · ".join(part for part in (entry.size, entry.made_on) if part), 8.5, "condensed", None),
         (
             " · ".join(part for part in (entry.medium, entry.device or entry.lab) if part),
             8,
             None,
             SOFT,
         ),
-        (_result(entry), 8, BOLD if entry.failed else None, RUST if entry.failed else SOFT),
+        (_result(entry), 8, "bold" if entry.failed else None, RUST if entry.failed else SOFT),
     ]
-    base = y + _PICTURE + 4 * mm
+    base = y + _PICTURE + 4
     for text, size, font, ink in lines:
         more: dict[str, Any] = {
             name: given for name, given in (("font", font), ("ink", ink)) if given
         }
-        leaf.text(x, base, text, size, room=wide, **more)
-        base += 3.9 * mm
+        handout.text(x, base, text, size, room=wide, **more)
+        base += 3.9
 
 
 def _result(entry: LogEntry) -> str:

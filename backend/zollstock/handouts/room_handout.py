@@ -1,17 +1,17 @@
-"""Leave room, to take along: a PDF leaf for the bag, and a PNG to lay over the camera's frame."""
+"""Leave room, to take along: a PDF for the bag, and a PNG to lay over the camera's frame."""
 
 from __future__ import annotations
 
 from pathlib import Path
 
 from PIL import Image, ImageDraw, ImageFont
-from reportlab.lib.units import mm
 
-from zollstock.core.letters import in_plain_signs
+from zollstock.core.handouts.pages import RUST, SOFT
+from zollstock.core.letters import FILES, in_plain_signs
 from zollstock.core.questions.leaveroom import LeaveRoom
 from zollstock.pixels.vips import pyvips
 
-from .paper import BOLD, FIGURE, FONTS, MARGIN, RUST, SOFT, Leaf
+from .paper import MARGIN, Handout
 
 #: The largest frame that is drawn, px: more than any camera has.
 MOST_PIXELS = 400_000_000
@@ -21,51 +21,49 @@ _RUST = [168, 72, 42]
 
 def room_pdf(room: LeaveRoom, both_ways: bool) -> bytes:
     """A PDF, A4 landscape: the frame, what survives in it, thirds, percentages, the sizes."""
-    leaf = Leaf("Leave room", landscape=True)
-    leaf.text(MARGIN, MARGIN + 5 * mm, f"Leave room in a frame of {room.ratio}", 17, BOLD)
+    handout = Handout("Leave room", landscape=True)
+    handout.text(MARGIN, MARGIN + 5, f"Leave room in a frame of {room.ratio}", 17, "bold")
     ways = ", lying and standing" if both_ways else ""
-    leaf.text(
+    handout.text(
         MARGIN,
-        MARGIN + 11.5 * mm,
+        MARGIN + 11.5,
         f"{room.area_text} survives all {len(room.sizes)} sizes{ways}: {room.width_text}, "
         f"{room.height_text}.",
         10.5,
-        room=leaf.width - 2 * MARGIN,
+        room=handout.width - 2 * MARGIN,
     )
-    most_w, most_h = leaf.width - 2 * MARGIN - 62 * mm, leaf.height - 2 * MARGIN - 24 * mm
+    most_w, most_h = handout.width - 2 * MARGIN - 62, handout.height - 2 * MARGIN - 24
     scale = min(most_w / room.frame[0], most_h / room.frame[1])
     w, h = room.frame[0] * scale, room.frame[1] * scale
-    x, y = MARGIN + 4 * mm, MARGIN + 19 * mm
+    x, y = MARGIN + 4, MARGIN + 19
     sx, sy, sw, sh = (
         x + room.safe[0] * w,
         y + room.safe[1] * h,
         room.safe[2] * w,
         room.safe[3] * h,
     )
-    leaf.box(x, y, w, h, fill="#d9d3c4", wide=1.2)
-    leaf.box(sx, sy, sw, sh, fill="#fffdf8", wide=1.6)
+    handout.box(x, y, w, h, fill="#d9d3c4", wide=1.2)
+    handout.box(sx, sy, sw, sh, fill="#fffdf8", wide=1.6)
     for third in (1, 2):
-        leaf.line(sx + sw * third / 3, sy, sx + sw * third / 3, sy + sh, SOFT, 0.5, dashed=True)
-        leaf.line(sx, sy + sh * third / 3, sx + sw, sy + sh * third / 3, SOFT, 0.5, dashed=True)
-    leaf.text(sx + 3 * mm, sy + 6 * mm, f"{room.width_text} × {room.height_text}", 11, FIGURE)
-    leaf.text(x, y + h + 6 * mm, f"clear at each side {room.side_text} of the width, above and below "
+        handout.line(sx + sw * third / 3, sy, sx + sw * third / 3, sy + sh, SOFT, 0.5, dashed=True)
+        handout.line(sx, sy + sh * third / 3, sx + sw, sy + sh * third / 3, SOFT, 0.5, dashed=True)
+    handout.text(sx + 3, sy + 6, f"{room.width_text} × {room.height_text}", 11, "condensed")
+    handout.text(x, y + h + 6, f"clear at each side {room.side_text} of the width, above and below "
               f"{room.end_text} of the height", 10, ink=RUST)  # fmt: skip
-    left = x + w + 8 * mm
-    leaf.text(left, y + 4 * mm, "Sizes", 11, BOLD)
-    lines = int((leaf.height - MARGIN - y - 12 * mm) / (5 * mm))
+    left = x + w + 8
+    handout.text(left, y + 4, "Sizes", 11, "bold")
+    lines = int((handout.height - MARGIN - y - 12) / (5))
     for number, size in enumerate(room.sizes[:lines]):
-        leaf.text(
+        handout.text(
             left,
-            y + 10 * mm + number * 5 * mm,
+            y + 10 + number * 5,
             f"{size.name}  {size.ratio}  {size.kept}",
             9,
-            room=leaf.width - MARGIN - left,
+            room=handout.width - MARGIN - left,
         )
     if len(room.sizes) > lines:
-        leaf.text(
-            left, y + 10 * mm + lines * 5 * mm, f"and {len(room.sizes) - lines} more", 9, ink=SOFT
-        )
-    return leaf.done()
+        handout.text(left, y + 10 + lines * 5, f"and {len(room.sizes) - lines} more", 9, ink=SOFT)
+    return handout.done()
 
 
 def room_png(room: LeaveRoom, width: int, height: int, out: Path) -> None:
@@ -100,7 +98,7 @@ def _flat(width: int, height: int, pixel: list[int]) -> pyvips.Image:
 
 def _words(text: str, letter: int) -> pyvips.Image:
     """A line of text on nothing, letters of about `letter` px."""
-    font = ImageFont.truetype(str(FONTS / "Barlow-600.ttf"), letter)
+    font = ImageFont.truetype(str(FILES["bold"]), letter)
     text = in_plain_signs(text)
     left, top, right, bottom = font.getbbox(text)
     patch = Image.new("RGBA", (int(right - left) + 2, int(bottom - top) + 2))

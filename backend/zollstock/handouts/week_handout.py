@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import NamedTuple
 
-from reportlab.lib.units import mm
+from zollstock.core.handouts.pages import LINE, RUST, SOFT
 
-from .paper import BOLD, FIGURE, LINE, MARGIN, RUST, SOFT, Leaf
+from .paper import MARGIN, Handout
 
-_GAP, _LINE, _ROW = 3 * mm, 4 * mm, 13 * mm
+_GAP, _LINE, _ROW = 3, 4, 13
 #: So many that are late or lost stand on the page; the rest is told by its number.
 _MOST_TROUBLED = 5
 
@@ -31,47 +31,47 @@ class WeekDay(NamedTuple):
 
 def week_handout(today: str, days: Sequence[WeekDay], troubled: Sequence[WeekLine]) -> bytes:
     """A PDF, A4 lying: a column a day; what does not find room is told by its number, never left out unsaid."""
-    leaf = Leaf(f"Week from {today}", landscape=True)
-    leaf.text(MARGIN, MARGIN + 5 * mm, f"What must begin, from {today}", 16, BOLD)
-    top = MARGIN + 12 * mm
+    handout = Handout(f"Week from {today}", landscape=True)
+    handout.text(MARGIN, MARGIN + 5, f"What must begin, from {today}", 16, "bold")
+    top = MARGIN + 12
     for one in troubled[:_MOST_TROUBLED]:
-        leaf.text(MARGIN, top + 3 * mm, one.what, 9, BOLD, ink=RUST)
-        leaf.text(
-            MARGIN + 42 * mm,
-            top + 3 * mm,
+        handout.text(MARGIN, top + 3, one.what, 9, "bold", ink=RUST)
+        handout.text(
+            MARGIN + 42,
+            top + 3,
             f"{one.title} ({one.job}). {one.says}",
             9,
-            room=leaf.width - 2 * MARGIN - 42 * mm,
+            room=handout.width - 2 * MARGIN - 42,
         )
-        top += _LINE + 1 * mm
+        top += _LINE + 1
     if len(troubled) > _MOST_TROUBLED:
-        leaf.text(
+        handout.text(
             MARGIN,
-            top + 3 * mm,
+            top + 3,
             f"and {len(troubled) - _MOST_TROUBLED} more that are late or lost",
             9,
             ink=SOFT,
         )
-        top += _LINE + 1 * mm
-    top += 3 * mm
-    wide = (leaf.width - 2 * MARGIN - (len(days) - 1) * _GAP) / len(days)
+        top += _LINE + 1
+    top += 3
+    wide = (handout.width - 2 * MARGIN - (len(days) - 1) * _GAP) / len(days)
     for number, day in enumerate(days):
-        _day(leaf, MARGIN + number * (wide + _GAP), top, wide, day)
-    return leaf.done()
+        _day(handout, MARGIN + number * (wide + _GAP), top, wide, day)
+    return handout.done()
 
 
-def _day(leaf: Leaf, x: float, top: float, wide: float, day: WeekDay) -> None:
-    leaf.text(x, top + 4 * mm, day.text, 10.5, BOLD, room=wide)
-    leaf.line(x, top + 6 * mm, x + wide, top + 6 * mm, ink=LINE, wide=1.2)
-    y, most = top + 8 * mm, int((leaf.height - MARGIN - top - 12 * mm) // _ROW)
+def _day(handout: Handout, x: float, top: float, wide: float, day: WeekDay) -> None:
+    handout.text(x, top + 4, day.text, 10.5, "bold", room=wide)
+    handout.line(x, top + 6, x + wide, top + 6, ink=LINE, wide=1.2)
+    y, most = top + 8, int((handout.height - MARGIN - top - 12) // _ROW)
     if not day.lines:
-        leaf.text(x, y + 4 * mm, "nothing" if day.works else "closed", 9, ink=SOFT)
+        handout.text(x, y + 4, "nothing" if day.works else "closed", 9, ink=SOFT)
     shown = day.lines if len(day.lines) <= most else day.lines[: most - 1]
     for line in shown:
-        leaf.box(x, y + 1 * mm, 3 * mm, 3 * mm)
-        leaf.text(x + 4.5 * mm, y + 3.6 * mm, line.what, 9, FIGURE, room=wide - 4.5 * mm)
-        leaf.text(x, y + 7.6 * mm, line.title, 8.5, room=wide)
-        leaf.text(x, y + 11 * mm, line.job, 7.5, ink=SOFT, room=wide)
+        handout.box(x, y + 1, 3, 3)
+        handout.text(x + 4.5, y + 3.6, line.what, 9, "condensed", room=wide - 4.5)
+        handout.text(x, y + 7.6, line.title, 8.5, room=wide)
+        handout.text(x, y + 11, line.job, 7.5, ink=SOFT, room=wide)
         y += _ROW
     if len(shown) < len(day.lines):
-        leaf.text(x, y + 4 * mm, f"and {len(day.lines) - len(shown)} more", 9, ink=SOFT)
+        handout.text(x, y + 4, f"and {len(day.lines) - len(shown)} more", 9, ink=SOFT)

@@ -6,24 +6,23 @@ from collections.abc import Sequence
 from pathlib import Path
 from typing import NamedTuple
 
-from reportlab.lib.units import mm
-from reportlab.lib.utils import simpleSplit
-
 from zollstock.core.devices.recipe import Recipe
+from zollstock.core.handouts.pages import INK, LINE, RUST, SOFT
 from zollstock.core.handouts.workshop import Workshop
-from zollstock.core.letters import in_plain_signs
 from zollstock.core.shapes.drawing import BoxMm, Drawing
 
-from .paper import BOLD, FIGURE, INK, LINE, MARGIN, RUST, SOFT, TEXT, Leaf, image
+from .paper import MARGIN, Handout
 from .recipe_page import recipe_page
 
-_DRAWING = (112 * mm, 74 * mm)
-_LINE = 4.6 * mm
+_DRAWING = (112, 74)
+_LINE = 4.6
+#: A step of the work takes three lines at most.
+_MOST_LINES = 2 * _LINE
 #: So many prints stand on a page of the sum.
 _ROWS = 20
 
 
-class Sheet(NamedTuple):
+class PrintOnJobSheet(NamedTuple):
     """A print on the job sheet: its paper, its whole drawing, the sizes at its sides, and its small JPEG."""
 
     paper: Workshop
@@ -37,68 +36,69 @@ class Sheet(NamedTuple):
     recipe: Recipe | None = None
 
 
-def workshop_handout(sheets: Sequence[Sheet], job: str = "") -> bytes:
+def workshop_handout(sheets: Sequence[PrintOnJobSheet], job: str = "") -> bytes:
     """A PDF, A4 portrait, a page for each print; with `job` a page before them names all pieces."""
-    leaf = Leaf(job or sheets[0].paper.title)
+    handout = Handout(job or sheets[0].paper.title)
     if job:
-        _sum(leaf, job, sheets)
+        _sum(handout, job, sheets)
     for number, sheet in enumerate(sheets):
         if job or number:
-            leaf.canvas.showPage()
-        _page(leaf, sheet)
+            handout.new_page()
+        _page(handout, sheet)
         if sheet.recipe is not None:
-            leaf.canvas.showPage()
-            recipe_page(leaf, sheet.paper.title, sheet.recipe)
-    return leaf.done()
+            handout.new_page()
+            recipe_page(handout, sheet.paper.title, sheet.recipe)
+    return handout.done()
 
 
-def _sum(leaf: Leaf, job: str, sheets: Sequence[Sheet]) -> None:
-    room = leaf.width - 2 * MARGIN
+def _sum(handout: Handout, job: str, sheets: Sequence[PrintOnJobSheet]) -> None:
+    room = handout.width - 2 * MARGIN
     for start in range(0, len(sheets), _ROWS):
         if start:
-            leaf.canvas.showPage()
-        leaf.text(MARGIN, MARGIN + 6 * mm, job, 17, BOLD, room=room)
-        leaf.text(MARGIN, MARGIN + 13 * mm, f"{len(sheets)} prints, job sheet", 10, ink=SOFT)
+            handout.new_page()
+        handout.text(MARGIN, MARGIN + 6, job, 17, "bold", room=room)
+        handout.text(MARGIN, MARGIN + 13, f"{len(sheets)} prints, job sheet", 10, ink=SOFT)
         for row, sheet in enumerate(sheets[start : start + _ROWS]):
-            y = MARGIN + 24 * mm + row * 11.5 * mm
-            leaf.line(MARGIN, y - 5 * mm, leaf.width - MARGIN, y - 5 * mm, LINE, 0.5)
-            leaf.text(
-                MARGIN, y, f"{start + row + 1}  {sheet.paper.title}", 10.5, BOLD, room=room * 0.56
+            y = MARGIN + 24 + row * 11.5
+            handout.line(MARGIN, y - 5, handout.width - MARGIN, y - 5, LINE, 0.5)
+            handout.text(
+                MARGIN, y, f"{start + row + 1}  {sheet.paper.title}", 10.5, "bold", room=room * 0.56
             )
-            leaf.text(MARGIN + room * 0.58, y, sheet.paper.edge, 9.5, ink=SOFT, room=room * 0.42)
+            handout.text(MARGIN + room * 0.58, y, sheet.paper.edge, 9.5, ink=SOFT, room=room * 0.42)
             pieces = "; ".join(f"{cut.what} {cut.size}" for cut in sheet.paper.cuts)
-            leaf.text(MARGIN + 4 * mm, y + 4.4 * mm, pieces, 9, room=room - 4 * mm)
+            handout.text(MARGIN + 4, y + 4.4, pieces, 9, room=room - 4)
 
 
-def _page(leaf: Leaf, sheet: Sheet) -> None:
-    paper, room = sheet.paper, leaf.width - 2 * MARGIN
-    leaf.text(MARGIN, MARGIN + 6 * mm, paper.title, 17, BOLD, room=room)
-    leaf.text(MARGIN, MARGIN + 13 * mm, paper.edge, 10, ink=SOFT, room=room)
+def _page(handout: Handout, sheet: PrintOnJobSheet) -> None:
+    paper, room = sheet.paper, handout.width - 2 * MARGIN
+    handout.text(MARGIN, MARGIN + 6, paper.title, 17, "bold", room=room)
+    handout.text(MARGIN, MARGIN + 13, paper.edge, 10, ink=SOFT, room=room)
     for row, line in enumerate(sheet.about):
-        leaf.text(MARGIN, MARGIN + 18.4 * mm + row * _LINE, line, 9.5, room=room)
-    y = _drawing(leaf, sheet, MARGIN + 26 * mm + len(sheet.about) * _LINE) + 13 * mm
-    y = _heading(leaf, y, "Pieces")
+        handout.text(MARGIN, MARGIN + 18.4 + row * _LINE, line, 9.5, room=room)
+    y = _drawing(handout, sheet, MARGIN + 26 + len(sheet.about) * _LINE) + 13
+    y = _heading(handout, y, "Pieces")
     for cut in paper.cuts:
-        leaf.text(MARGIN, y, cut.what, 10, room=38 * mm)
-        leaf.text(MARGIN + 40 * mm, y, cut.size, 12, FIGURE, room=48 * mm)
-        leaf.text(MARGIN + 90 * mm, y, cut.note, 9, ink=SOFT, room=room - 90 * mm)
-        y += 5.4 * mm
-    y = _list(leaf, _heading(leaf, y + 3 * mm, "Order of work"), paper.steps, numbered=True)
-    y = _list(leaf, _heading(leaf, y + 3 * mm, "Material"), paper.material)
-    _list(leaf, _heading(leaf, y + 3 * mm, "Mind"), paper.cautions, ink=RUST)
+        y = handout.room_for(y, 0)
+        handout.text(MARGIN, y, cut.what, 10, room=38)
+        handout.text(MARGIN + 40, y, cut.size, 12, "condensed", room=48)
+        handout.text(MARGIN + 90, y, cut.note, 9, ink=SOFT, room=room - 90)
+        y += 5.4
+    y = _list(handout, _heading(handout, y + 3, "Order of work"), paper.steps, numbered=True)
+    y = _list(handout, _heading(handout, y + 3, "Material"), paper.material)
+    _list(handout, _heading(handout, y + 3, "Mind"), paper.cautions, ink=RUST)
 
 
-def _drawing(leaf: Leaf, sheet: Sheet, y: float) -> float:
+def _drawing(handout: Handout, sheet: PrintOnJobSheet, y: float) -> float:
     """The file to scale with its folds and cuts, its sides dimensioned; the y below it."""
     boxes = sheet.drawing.boxes
     _, _, w, h = boxes["document"]
     scale = min(_DRAWING[0] / w, _DRAWING[1] / h)
-    x = (leaf.width - w * scale) / 2
-    leaf.print_in_small(x, y, scale, sheet.drawing, image(sheet.proof), loss=False)
+    x = (handout.width - w * scale) / 2
+    handout.print_in_small(x, y, scale, sheet.drawing, handout.picture(sheet.proof), loss=False)
 
     def outline(box: BoxMm | None, dashed: bool) -> None:
         if box is not None:
-            leaf.box(
+            handout.box(
                 x + box[0] * scale,
                 y + box[1] * scale,
                 box[2] * scale,
@@ -115,43 +115,45 @@ def _drawing(leaf: Leaf, sheet: Sheet, y: float) -> float:
     ):
         outline(name, dashed=True)
     for stroke in sheet.drawing.strokes:
-        leaf.line(x + stroke.start[0] * scale, y + stroke.start[1] * scale,
+        handout.line(x + stroke.start[0] * scale, y + stroke.start[1] * scale,
                   x + stroke.end[0] * scale, y + stroke.end[1] * scale, wide=0.4)  # fmt: skip
-    _dimension(leaf, (x, y - 5 * mm), (x + w * scale, y - 5 * mm), sheet.width_text)
-    _dimension(leaf, (x - 6 * mm, y), (x - 6 * mm, y + h * scale), sheet.height_text)
-    one_to = 1 / (scale / mm)
-    leaf.text(x, y + h * scale + 5 * mm, f"drawn 1 : {one_to:.3g}", 8.5, ink=SOFT)
+    _dimension(handout, (x, y - 5), (x + w * scale, y - 5), sheet.width_text)
+    _dimension(handout, (x - 6, y), (x - 6, y + h * scale), sheet.height_text)
+    one_to = 1 / scale
+    handout.text(x, y + h * scale + 5, f"drawn 1 : {one_to:.3g}", 8.5, ink=SOFT)
     return y + h * scale
 
 
-def _dimension(leaf: Leaf, start: tuple[float, float], end: tuple[float, float], text: str) -> None:
+def _dimension(
+    handout: Handout, start: tuple[float, float], end: tuple[float, float], text: str
+) -> None:
     (x1, y1), (x2, y2) = start, end
-    tick = 1.5 * mm
-    leaf.line(x1, y1, x2, y2, wide=0.5)
+    tick = 1.5
+    handout.line(x1, y1, x2, y2, wide=0.5)
     if y1 == y2:
         for x in (x1, x2):
-            leaf.line(x, y1 - tick, x, y1 + tick, wide=0.5)
-        leaf.text((x1 + x2) / 2 - 8 * mm, y1 - 1.5 * mm, text, 11, FIGURE)
+            handout.line(x, y1 - tick, x, y1 + tick, wide=0.5)
+        handout.text((x1 + x2) / 2 - 8, y1 - 1.5, text, 11, "condensed")
     else:
         for y in (y1, y2):
-            leaf.line(x1 - tick, y, x1 + tick, y, wide=0.5)
-        leaf.text(x1 - 2 * mm, (y1 + y2) / 2, text, 11, FIGURE, right=True)
+            handout.line(x1 - tick, y, x1 + tick, y, wide=0.5)
+        handout.text(x1 - 2, (y1 + y2) / 2, text, 11, "condensed", right=True)
 
 
-def _heading(leaf: Leaf, y: float, text: str) -> float:
-    leaf.text(MARGIN, y, text, 11, BOLD)
-    leaf.line(MARGIN, y + 1.6 * mm, leaf.width - MARGIN, y + 1.6 * mm, LINE, 0.5)
-    return y + 6.4 * mm
+def _heading(handout: Handout, y: float, text: str) -> float:
+    y = handout.room_for(y, 6.4 + _MOST_LINES)
+    handout.text(MARGIN, y, text, 11, "bold")
+    handout.line(MARGIN, y + 1.6, handout.width - MARGIN, y + 1.6, LINE, 0.5)
+    return y + 6.4
 
 
 def _list(
-    leaf: Leaf, y: float, lines: Sequence[str], numbered: bool = False, ink: str = INK
+    handout: Handout, y: float, lines: Sequence[str], numbered: bool = False, ink: str = INK
 ) -> float:
     for number, text in enumerate(lines, 1):
+        y = handout.room_for(y, _MOST_LINES)
         mark = f"{number}" if numbered else "·"
-        leaf.text(MARGIN, y, mark, 9.5, FIGURE)
-        width = leaf.width - 2 * MARGIN - 6 * mm
-        for part in simpleSplit(in_plain_signs(text), TEXT, 9.5, width):
-            leaf.text(MARGIN + 6 * mm, y, part, 9.5, ink=ink)
-            y += _LINE
+        handout.text(MARGIN, y, mark, 9.5, "condensed")
+        width = handout.width - 2 * MARGIN - 6
+        y = handout.paragraph(MARGIN + 6, y, text, 9.5, width, ink)
     return y

@@ -16,7 +16,7 @@ from zollstock.core.documents.faults import DocumentError
 from zollstock.core.documents.plan import parse_plan
 from zollstock.core.ground.refusal import Refusal
 from zollstock.core.shapes.drawing import Drawing
-from zollstock.core.sheet.printdrawing import small_drawing
+from zollstock.core.sheet.drawings import small_drawing
 from zollstock.core.work.outcome import work_out
 from zollstock.handouts.contact_handout import MOST_ON_CONTACT, ContactPrint, contact_handout
 from zollstock.pictures.models import Picture

@@ -15,7 +15,7 @@ from zollstock.core.ground.show import LengthStyle, style_for
 from zollstock.core.layouts import in_short, lay, layout_document, parse_layout
 from zollstock.core.parts.fit import KeepZone
 from zollstock.core.rules.viewing import grade_word
-from zollstock.core.sheet.printdrawing import trimmed_drawing
+from zollstock.core.sheet.drawings import trimmed_drawing
 from zollstock.core.studio.studio import Studio
 from zollstock.core.telling.findings import stops
 from zollstock.core.work.outcome import Work, work_out

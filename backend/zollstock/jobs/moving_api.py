@@ -62,12 +62,18 @@ def make_next(request: SignedRequest, job_id: int) -> JobState:
     return job_state(next_delivery(get_object_or_404(own_jobs(request), id=job_id)))
 
 
-@router.post("/jobs/{int:job_id}/duplicates", response=Counter)
-def make_again(request: SignedRequest, job_id: int, given: SomeDesigns) -> Counter:
+class Duplicates(Schema):
+    """The ids of what was made, in the order of what it was made of."""
+
+    ids: list[int]
+
+
+@router.post("/jobs/{int:job_id}/duplicates", response=Duplicates)
+def make_again(request: SignedRequest, job_id: int, given: SomeDesigns) -> Duplicates:
     """Each of these once more, at the end of the job."""
     job = get_object_or_404(own_jobs(request), id=job_id)
-    duplicate(job, list(_some(request, job_id, given.ids).prefetch_related("under_keys__picture")))
-    return counter_of(job)
+    held = list(_some(request, job_id, given.ids).prefetch_related("under_keys__picture"))
+    return Duplicates(ids=[made.pk for made in duplicate(job, held)])
 
 
 @router.post("/jobs/{int:job_id}/moved", response=Counter)

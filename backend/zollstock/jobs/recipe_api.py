@@ -31,7 +31,7 @@ from zollstock.core.devices.recipe import PaperDrawn, Recipe, paper_drawn, recip
 from zollstock.core.documents.plan import lengths_of, parse_plan
 from zollstock.core.ground.show import style_for
 from zollstock.core.shapes.drawing import BoxMm, Drawing
-from zollstock.core.sheet.printdrawing import whole_drawing
+from zollstock.core.sheet.drawings import whole_drawing
 from zollstock.core.studio.profiles import StudioProfile
 from zollstock.core.telling.devicefindings import device_findings
 from zollstock.core.work.outcome import Work, work_out

@@ -1,4 +1,4 @@
-"""A print's picture against many sizes, over the wire: figures, CSV, a leaf, variants."""
+"""A print's picture against many sizes, over the wire: figures, CSV, a handout, variants."""
 
 from __future__ import annotations
 
@@ -88,8 +88,8 @@ def table(request: SignedRequest, print_id: int, asked: Query[SizesAsked]) -> Ht
 
 
 @router.get("/prints/{int:print_id}/sizes.pdf", include_in_schema=False)
-def leaf(request: SignedRequest, print_id: int, asked: Query[SizesAsked]) -> HttpResponse:
-    """The sizes as a leaf for the client."""
+def handout(request: SignedRequest, print_id: int, asked: Query[SizesAsked]) -> HttpResponse:
+    """The sizes as a handout for the client."""
     held = get_object_or_404(own_prints(request), id=print_id)
     picture = held.picture
     if not picture.small:

@@ -17,7 +17,7 @@ from zollstock.core.documents.faults import DocumentError
 from zollstock.core.documents.plan import Plan, lengths_of, parse_plan
 from zollstock.core.ground.show import style_for
 from zollstock.core.shapes.drawing import Drawing
-from zollstock.core.sheet.printdrawing import small_drawing
+from zollstock.core.sheet.drawings import small_drawing
 from zollstock.core.work.outcome import work_out
 from zollstock.longwork.events import kind_of
 from zollstock.longwork.models import Event

@@ -22,10 +22,10 @@ from zollstock.core.handouts.jobsheet import FileMade, caption_line, file_line, 
 from zollstock.core.handouts.workshop import workshop
 from zollstock.core.questions.canvas.fromprint import canvas_of_print
 from zollstock.core.questions.canvas.request import Canvas, parse_canvas
-from zollstock.core.sheet.printdrawing import whole_drawing
+from zollstock.core.sheet.drawings import whole_drawing
 from zollstock.core.work.outcome import work_out
 from zollstock.handouts.cutting_handout import cutting_pdf, cutting_svg
-from zollstock.handouts.workshop_handout import Sheet, workshop_handout
+from zollstock.handouts.workshop_handout import PrintOnJobSheet, workshop_handout
 from zollstock.pictures.serving import to_keep
 from zollstock.pictures.storage import local_path, name_of
 from zollstock.studio.composition import studio_of
@@ -50,7 +50,7 @@ def canvas_of(request: SignedRequest, print_id: int) -> Canvas:
 @router.get("/prints/{int:print_id}/workshop.pdf", include_in_schema=False)
 def of_print(request: SignedRequest, print_id: int, unit: Unit = "cm") -> HttpResponse:
     held = get_object_or_404(_with_files(own_prints(request)), id=print_id)
-    return _leaf([held], unit, held.title or held.picture.name)
+    return _job_sheet([held], unit, held.title or held.picture.name)
 
 
 @router.get("/jobs/{int:job_id}/workshop.pdf", include_in_schema=False)
@@ -65,7 +65,7 @@ def of_job(request: SignedRequest, job_id: int, unit: Unit = "cm") -> HttpRespon
         raise HttpError(409, "There are no prints in this job yet.")
     if len(prints) > MOST_PRINTS:
         raise HttpError(422, f"A job sheet holds {MOST_PRINTS} prints; this job has more.")
-    return _leaf(prints, unit, job.title, job.title)
+    return _job_sheet(prints, unit, job.title, job.title)
 
 
 @router.get("/prints/{int:print_id}/cutting.pdf", include_in_schema=False)
@@ -127,7 +127,7 @@ def _made(held: Design) -> list[FileMade]:
     ]
 
 
-def _leaf(prints: Sequence[Design], unit: Unit, title: str, job: str = "") -> HttpResponse:
+def _job_sheet(prints: Sequence[Design], unit: Unit, title: str, job: str = "") -> HttpResponse:
     studio = studio_of(prints[0].account)
     with ExitStack() as open_proofs:
         sheets = []
@@ -139,7 +139,7 @@ def _leaf(prints: Sequence[Design], unit: Unit, title: str, job: str = "") -> Ht
             style = style_for(lengths_of(plan), unit)
             document = work.boxes.document
             sheets.append(
-                Sheet(
+                PrintOnJobSheet(
                     workshop(work, style),
                     whole_drawing(work),
                     style.length(document.w),

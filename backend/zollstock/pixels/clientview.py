@@ -8,7 +8,7 @@ from PIL import Image
 
 from zollstock.core.documents.plan import Plan
 from zollstock.core.layouts.hanging.onwall import print_alone
-from zollstock.core.sheet.printdrawing import whole_drawing
+from zollstock.core.sheet.drawings import whole_drawing
 from zollstock.core.studio.studio import Studio
 from zollstock.core.work.outcome import work_out
 

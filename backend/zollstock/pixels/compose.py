@@ -60,7 +60,7 @@ def compose(sheet: Sheet, sources: Sources, ink: bool = True) -> pyvips.Image:
     grid = sheet.grid
     whole = PixelBox(0, 0, grid.width, grid.height)
     image, paint, ground, covered = None, None, None, []
-    letters = ink and bool(sheet.labels)
+    letters = ink and bool(sheet.labels or any(one.slanted for one in sheet.strokes))
     for part in sheet.parts:
         made = _part(part, sheet, grid, sources, paint)
         paint = made.paint
@@ -85,7 +85,7 @@ def _bare(grid: Grid, like: pyvips.Image | None) -> pyvips.Image:
     return colour.filled_like(like, grid.width, grid.height, _PAPER)
 
 
-class _Laid(NamedTuple):
+class _Placed(NamedTuple):
     """Pixels and where they lie on the sheet."""
 
     image: pyvips.Image
@@ -104,9 +104,9 @@ class _Part(NamedTuple):
     """A part as it lies: its pixels, the paint for its colours, and where it is read from the top, the same as `plain` as
     its padding with the place that its picture `covers`."""
 
-    laid: _Laid
+    laid: _Placed
     paint: colour.Paint
-    plain: _Laid | None
+    plain: _Placed | None
     covers: PixelBox
 
 
@@ -121,7 +121,7 @@ def _part(
     # Nothing is made of this: it says what colours the file has.
     like = sources.into(source)
     paint = paint or colour.Paint(like)
-    laid = _Laid(*_made(part, source, grid, sources, paint))
+    laid = _Placed(*_made(part, source, grid, sources, paint))
     covers = grid.box(part.box) if part.rim.fill == "colour" else laid.place
     return _Part(laid, paint, _plain(part, like, grid, paint), covers)
 
@@ -142,7 +142,7 @@ def _of_file(
         whole = PixelBox(0, 0, grid.width, grid.height)
         made = rimmed(made, lies, whole, part.rim, paint(part.rim.colour))
         lies = whole
-    return _Part(_Laid(made, lies), paint, None, lies)
+    return _Part(_Placed(made, lies), paint, None, lies)
 
 
 def _made(
@@ -153,6 +153,7 @@ def _made(
     lying = replace(printed, w=printed.h, h=printed.w) if piece.turn in (90, 270) else printed
     assert sources.method is not None
     made = sources.into(sources.method(source, sampling(piece, grid), piece.lean, lying))
+    made = toned(made, piece.tone, paint(_PAPER))
     if piece.turn:
         made = made.rot(ROTATIONS[piece.turn])
     return _edged(made, piece, grid, paint)
@@ -166,12 +167,12 @@ def _edged(
     return rimmed(made, image, content, piece.rim, paint(piece.rim.colour)), content
 
 
-def _plain(piece: PicturePart, source: pyvips.Image, grid: Grid, paint: colour.Paint) -> _Laid:
+def _plain(piece: PicturePart, source: pyvips.Image, grid: Grid, paint: colour.Paint) -> _Placed:
     """The part as it would be if its picture were as plain as its padding."""
     printed = grid.box(piece.box)
     plain = pyvips.Image.black(printed.w, printed.h, bands=1) + paint(piece.padding)
     plain = plain.cast(source.format).copy(interpretation=source.interpretation)
-    return _Laid(*_edged(plain, piece, grid, paint))
+    return _Placed(*_edged(plain, piece, grid, paint))
 
 
 def set_into(

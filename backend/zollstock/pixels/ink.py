@@ -12,7 +12,7 @@ from PIL import Image, ImageDraw, ImageFont
 
 from zollstock.core.ground.rational import Fraction
 from zollstock.core.letters import FILES, FontName, fonts, places, reach
-from zollstock.core.shapes.ink import Label
+from zollstock.core.shapes.ink import Label, Stroke
 from zollstock.core.sheet.grid import Grid, PixelBox
 from zollstock.core.sheet.sheets import Sheet
 
@@ -45,15 +45,11 @@ def inked(
         line = pixel.embed(0, 0, spot.w, spot.h, extend="copy")
         image = image.insert(line, spot.x, spot.y)
         under = image if ground is None else under.insert(line, spot.x, spot.y)
-    for label in sheet.labels:
-        drawn = _letters(label, grid)
-        if drawn is None:
-            continue
-        mask, at = drawn
+    for (mask, at), colour in _masked(sheet, grid):
         if ground is not None and any(at.meets(one) for one in ground.pictures):
-            image = _over_picture(image, mask, at, paint(label.colour))
+            image = _over_picture(image, mask, at, paint(colour))
             continue
-        mixed = _mixed(under.crop(at.x, at.y, at.w, at.h), mask / 255, paint(label.colour))
+        mixed = _mixed(under.crop(at.x, at.y, at.w, at.h), mask / 255, paint(colour))
         image = image.insert(mixed, at.x, at.y)
         under = image if ground is None else under.insert(mixed, at.x, at.y)
     return image
@@ -67,7 +63,39 @@ def _filled(sheet: Sheet, grid: Grid) -> Iterator[tuple[PixelBox, str]]:
         for side in outline.strokes:
             yield grid.box(side.box), side.colour
     for stroke in sheet.strokes:
-        yield grid.box(stroke.box), stroke.colour
+        if not stroke.slanted:
+            yield grid.box(stroke.box), stroke.colour
+
+
+def _masked(sheet: Sheet, grid: Grid) -> Iterator[tuple[tuple[pyvips.Image, PixelBox], str]]:
+    """What covers pixels in part, as a mask and its place: slanted lines, and letters over them."""
+    slanted = [(_slanted(one, grid), one.colour) for one in sheet.strokes if one.slanted]
+    for drawn, colour in [
+        *slanted,
+        *((_letters(label, grid), label.colour) for label in sheet.labels),
+    ]:
+        if drawn is not None:
+            yield drawn, colour
+
+
+def _slanted(stroke: Stroke, grid: Grid) -> tuple[pyvips.Image, PixelBox] | None:
+    """A mask of a slanted line and its place; None where it lies beyond the sheet."""
+    per_mm = float(grid.per_mm)
+    left, top, wide, high = (side * per_mm for side in stroke.box.as_floats())
+    x, y = max(0, floor(left)), max(0, floor(top))
+    w, h = min(grid.width, ceil(left + wide)) - x, min(grid.height, ceil(top + high)) - y
+    if w <= 0 or h <= 0:
+        return None
+    # A polygon is drawn to its last pixel on all sides: finer, so that it is no wider for that.
+    finer = _finer(per_mm / 4, w * h)
+    mask = Image.new("L", (w * finer, h * finer))
+    # What is drawn counts from the middles of its pixels.
+    corners = [
+        ((u * per_mm - x) * finer - 0.5, (v * per_mm - y) * finer - 0.5) for u, v in stroke.corners
+    ]
+    ImageDraw.Draw(mask).polygon(corners, fill=255)
+    drawn = pyvips.Image.new_from_memory(mask.tobytes(), mask.width, mask.height, 1, "uchar")
+    return drawn.shrink(finer, finer), PixelBox(x, y, w, h)
 
 
 def _letters(label: Label, grid: Grid) -> tuple[pyvips.Image, PixelBox] | None:

@@ -14,14 +14,10 @@ from typing import NamedTuple
 
 import pikepdf
 from pikepdf import Array, Dictionary, Name
-from reportlab.pdfbase import pdfmetrics
-from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import FILL_NON_ZERO, Canvas
 
-from zollstock.core.letters import FILES, fonts, places
 from zollstock.core.parts.file import OutputSpec
 from zollstock.core.shapes.box import Box
-from zollstock.core.shapes.ink import Label, Outline, Stroke
 from zollstock.core.sheet.sheets import Sheet
 
 from . import profiles
@@ -29,6 +25,7 @@ from .appended import Encoded, append, lossy, packed
 from .channels import CHANNELS, FULL, channels_of
 from .colour import Paint, rendering_of
 from .page import Page
+from .pdfink import draw_label, draw_outline, draw_stroke, fill, font_name, register_fonts
 from .quality import JPEG_QUALITY
 from .rescue.onpaper import OnPaper
 from .rights import Rights
@@ -205,40 +202,24 @@ def _numbers(*values: float) -> Array:
 
 def _ink(page: Page, wide: float, high: float, scale: float) -> bytes:
     """Strokes and labels as a page of their own."""
-    for name, file in FILES.items():
-        pdfmetrics.registerFont(TTFont(_font(name), str(file)))
+    register_fonts()
     drawn = io.BytesIO()
     # Without a font of ours to begin with, it would name one that nobody uses.
-    canvas = Canvas(drawn, pagesize=(wide, high), invariant=1, initialFontName=_font("text"))
+    canvas = Canvas(drawn, pagesize=(wide, high), invariant=1, initialFontName=font_name("text"))
     paint, full = Paint(page.image), FULL[page.image.format]
     for one in page.lettering:
-        _fill(canvas, paint(one.lettering.colour), full)
+        fill(canvas, paint(one.lettering.colour), full)
         _letters(canvas, one, high, scale)
     for outline in page.sheet.outlines:
-        _outline(canvas, outline, (paint, full), high, scale)
+        draw_outline(canvas, outline, (paint, full), high, scale)
     for stroke in page.sheet.strokes:
-        _fill(canvas, paint(stroke.colour), full)
-        _stroke(canvas, stroke, high, scale)
+        fill(canvas, paint(stroke.colour), full)
+        draw_stroke(canvas, stroke, high, scale)
     for label in page.sheet.labels:
-        _fill(canvas, paint(label.colour), full)
-        _label(canvas, label, high, scale)
+        fill(canvas, paint(label.colour), full)
+        draw_label(canvas, label, high, scale)
     canvas.save()
     return drawn.getvalue()
-
-
-def _fill(canvas: Canvas, colour: list[float], full: int) -> None:
-    if len(colour) == 4:
-        # Black ink alone lies over what is below it, so that no paper shows where a press is a hair off.
-        over = colour[:3] == [0, 0, 0] and colour[3] == full
-        canvas.setFillOverprint(over)
-        canvas.setOverprintMask(over)
-    fills = {1: canvas.setFillGray, 3: canvas.setFillColorRGB, 4: canvas.setFillColorCMYK}
-    fills[len(colour)](*(part / full for part in colour))
-
-
-def _stroke(canvas: Canvas, stroke: Stroke, high: float, scale: float) -> None:
-    x, y, w, h = stroke.box.as_floats()
-    canvas.rect(x * scale, high - (y + h) * scale, w * scale, h * scale, stroke=0, fill=1)
 
 
 def _letters(canvas: Canvas, held: OnPaper, high: float, scale: float) -> None:
@@ -263,46 +244,3 @@ def _letters(canvas: Canvas, held: OnPaper, high: float, scale: float) -> None:
         path.close()
     canvas.drawPath(path, stroke=0, fill=1, fillMode=FILL_NON_ZERO)
     canvas.restoreState()
-
-
-def _outline(
-    canvas: Canvas, outline: Outline, inks: tuple[Paint, int], high: float, scale: float
-) -> None:
-    """A closed rectangle, its line upon its sides."""
-    paint, full = inks
-    strokes = {1: canvas.setStrokeGray, 3: canvas.setStrokeColorRGB, 4: canvas.setStrokeColorCMYK}
-    line = paint(outline.colour)
-    strokes[len(line)](*(part / full for part in line))
-    canvas.setLineWidth(float(outline.width) * scale)
-    if outline.fill is not None:
-        _fill(canvas, paint(outline.fill), full)
-    x, y, w, h = outline.box.as_floats()
-    canvas.rect(
-        x * scale,
-        high - (y + h) * scale,
-        w * scale,
-        h * scale,
-        stroke=1,
-        fill=int(outline.fill is not None),
-    )
-
-
-def _label(canvas: Canvas, label: Label, high: float, scale: float) -> None:
-    """Every sign at its own place, as in pixels and on the screen."""
-    held = fonts()[label.font]
-    size = float(label.height) * scale * held.units / held.capitals
-    text = canvas.beginText()
-    text.setFont(_font(label.font), size)
-    x, y = label.at
-    for sign, at in places(label.text, label.font, label.height):
-        if label.turn:
-            place = float(x) * scale, high - float(y + at) * scale
-            text.setTextTransform(0, -1, 1, 0, *place)
-        else:
-            text.setTextOrigin(float(x + at) * scale, high - float(y) * scale)
-        text.textOut(sign)
-    canvas.drawText(text)
-
-
-def _font(name: str) -> str:
-    return f"Zollstock-{name}"

@@ -9,7 +9,7 @@ from .errors import PictureError, RenderError
 from .foreign import foreign
 from .inspect import sniff
 from .vips import pyvips
-from .whole import FAIL_ON, FAIL_ON_CUT, jpeg_is_whole
+from .whole import FAIL_ON, jpeg_in_small
 
 #: Longest side, px, of the proof on the bench and of the one in lists.
 BENCH_PX = 2400
@@ -53,14 +53,13 @@ def read_through(picture: Path, longest: int) -> pyvips.Image:
     """
     with picture.open("rb") as file:
         is_jpeg = sniff(file.read(16)) == "JPEG"
-    if is_jpeg and not jpeg_is_whole(picture):
-        raise PictureError(_DAMAGED)
+    if is_jpeg:
+        small = jpeg_in_small(picture, longest)
+        if small is None:
+            raise PictureError(_DAMAGED)
+        return small
     proof = pyvips.Image.thumbnail(
-        str(picture),
-        longest,
-        height=longest,
-        size="down",
-        fail_on=FAIL_ON_CUT if is_jpeg else FAIL_ON,
+        str(picture), longest, height=longest, size="down", fail_on=FAIL_ON
     )
     return proof.copy_memory()
 

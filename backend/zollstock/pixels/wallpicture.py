@@ -15,7 +15,7 @@ from zollstock.core.layouts.wall.homography import Matrix, inverse, mapped
 from zollstock.core.layouts.wall.scene import Scene, ScenePhoto
 from zollstock.core.letters import FILES
 from zollstock.core.shapes.drawing import Drawing
-from zollstock.core.sheet.printdrawing import whole_drawing
+from zollstock.core.sheet.drawings import whole_drawing
 from zollstock.core.studio.studio import DEFAULT_STUDIO, Studio
 
 from .errors import RenderError

@@ -25,6 +25,8 @@ FAIL_ON_CUT = "truncated"
 _NEAR_END, _PIECE = 64 * 1024, 256
 #: So many bytes may be left unread behind the last pixel: padding, and the reader's last piece.
 _SLACK = 2 * _PIECE
+#: Small enough for the fastest way through.
+_SMALLEST = 480
 #: What ends the coded pixels of a JPEG: any marker but stuffing and restarts (ITU-T T.81, B.1.1).
 _END_OF_SCAN = re.compile(rb"\xff[^\x00\xd0-\xd7\xff]")
 _MARKER = re.compile(rb"\xff[\xc0-\xfe]")
@@ -35,11 +37,17 @@ _SCAN = 0xDA
 _LONGEST_HEAD = 4 * 2**20
 #: The segments that pixels need: frames and Huffman tables, quantization, restarts.
 _NEEDED = frozenset(range(0xC0, 0xD0)) | {0xDB, 0xDD}
+#: Two that say what the channels of a pixel are: JFIF as it should be written, and the part of Adobe's that is read.
+_JFIF, _ADOBE = b"JFIF\x00", b"Adobe"
+_PLAIN_JFIF = b"\xff\xe0\x00\x10JFIF\x00\x01\x01\x00\x00\x01\x00\x01\x00\x00"
+_ADOBE_SIZE = 12
+#: What a picture keeps of its tags when it is read for the screen.
+_KEPT = ("icc-profile-data", "orientation")
 
 
 @dataclass(frozen=True, slots=True)
 class Head:
-    """The beginning of a JPEG: the segments that its pixels need, where their codes begin and end.
+    """The beginning of a JPEG: the segments that its pixels need, where their codes begin and end, its longer side in px.
 
     `ends` is None for progressive files, whose scans are read to the last in any case.
     """
@@ -47,17 +55,23 @@ class Head:
     needed: bytes
     begins: int
     ends: int | None
+    longest: int
 
 
 def jpeg_is_whole(path: Path) -> bool:
-    """Whether every pixel of a JPEG can be decoded, whatever else lies in its header.
+    """Whether every pixel of a JPEG can be decoded, whatever else lies in its header."""
+    return jpeg_in_small(path, _SMALLEST) is not None
 
-    Decodes all of it. Junk between segments and damaged tags do not count.
+
+def jpeg_in_small(path: Path, longest: int) -> pyvips.Image | None:
+    """A JPEG with no side longer than `longest` px, upright, in memory; None where not every pixel can be decoded.
+
+    Decodes all of it, once. Junk between segments and damaged tags do not count.
     """
     with path.open("rb") as file, mmap.mmap(file.fileno(), 0, access=mmap.ACCESS_READ) as data:
         head = _head(data)
         if head is None:
-            return False
+            return None
         farthest = [0]
         at = [0]
         start = len(head.needed)
@@ -76,26 +90,57 @@ def jpeg_is_whole(path: Path) -> bool:
         source = pyvips.SourceCustom()
         source.on_read(read)
         try:
-            image = pyvips.Image.jpegload_source(source, fail_on=FAIL_ON, access="sequential")
-            image.avg()
+            image = pyvips.Image.jpegload_source(
+                source, fail_on=FAIL_ON, access="sequential", shrink=_shrink(head.longest, longest)
+            )
+            small = (
+                _with_tags(image, path)
+                .thumbnail_image(longest, height=longest, size="down")
+                .copy_memory()
+            )
         except pyvips.Error:
-            return False
-        return head.ends is None or farthest[0] >= head.ends - _SLACK
+            return None
+        whole = head.ends is None or farthest[0] >= head.ends - _SLACK
+        return small if whole else None
+
+
+def _with_tags(image: pyvips.Image, path: Path) -> pyvips.Image:
+    """The picture with its profile, and the tag that says how it is turned."""
+    header = pyvips.Image.new_from_file(str(path), access="sequential")
+    tagged = image.copy()
+    for name in _KEPT:
+        if header.get_typeof(name):
+            tagged.set_type(header.get_typeof(name), name, header.get(name))
+    return tagged
+
+
+def _shrink(longest: int, wanted: int) -> int:
+    """How many px a decoder may make one of, so that twice as many are left as are wanted."""
+    return next((by for by in (8, 4, 2) if longest >= 2 * by * wanted), 1)
 
 
 def _head(data: mmap.mmap) -> Head | None:
     """None where no scan is found."""
-    at, frame, needed = 2, 0, bytearray(b"\xff\xd8")
+    at, frame, longest, needed = 2, 0, 0, bytearray(b"\xff\xd8")
     while (found := _MARKER.search(data, at)) is not None:
         at, marker = found.start(), data[found.start() + 1]
         size = int.from_bytes(data[at + 2 : at + 4], "big")
         if marker == _SCAN:
             ends = _END_OF_SCAN.search(data, at + 2 + size) if frame in _SEQUENTIAL else None
-            return Head(bytes(needed), at, ends.start() if ends else None)
+            return Head(bytes(needed), at, ends.start() if ends else None, longest)
         if marker in _NEEDED:
-            frame = marker if marker in _FRAMES else frame
+            if marker in _FRAMES:
+                frame, longest = marker, max(_two(data, at + 5), _two(data, at + 7))
             needed += data[at : at + 2 + size]
             if len(needed) > _LONGEST_HEAD:
                 return None
+        elif marker == 0xE0 and data[at + 4 : at + 9] == _JFIF:
+            needed += _PLAIN_JFIF
+        elif marker == 0xEE and data[at + 4 : at + 9] == _ADOBE and size >= 2 + _ADOBE_SIZE:
+            needed += b"\xff\xee\x00\x0e" + data[at + 4 : at + 4 + _ADOBE_SIZE]
         at += 2 + size
     return None
+
+
+def _two(data: mmap.mmap, at: int) -> int:
+    return int.from_bytes(data[at : at + 2], "big")

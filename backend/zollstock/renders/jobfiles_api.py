@@ -1,4 +1,4 @@
-"""All files of a job over the wire: ordered at once, watched as a run is, fetched as one ZIP; and what they are called."""
+"""All files of a job over the wire: ordered at once, watched as a whole, fetched as one ZIP; and what they are called."""
 
 from __future__ import annotations
 
@@ -24,7 +24,7 @@ from zollstock.pictures.serving import to_keep
 from .bundle import current_files, zipped_job
 from .joborders import newest, order_job, wanting
 from .models import Order, OrderLine
-from .orders_api import RunState, run_states
+from .orders_api import OrderState, order_states
 
 router = Router(tags=["counter"])
 #: So many names are shown of a pattern.
@@ -34,13 +34,13 @@ Pattern = Annotated[str, Field(max_length=120)]
 
 class JobFiles(Schema):
     """How much of a job has its file: `current` of `total` prints and layouts; those that were collected and whose files
-    were tidied away are neither current nor wanting; `run` is what was ordered of all last."""
+    were tidied away are neither current nor wanting; `order` is what was ordered of all last."""
 
     total: int
     current: int
     wanting: int
     size_text: str
-    run: RunState | None
+    order: OrderState | None
 
 
 class JobNames(Schema):
@@ -117,8 +117,8 @@ def _files(job: Job) -> JobFiles:
         design__job=job, state=OrderLine.State.DONE, version=F("design__version")
     )
     weight = held_bytes(done)
-    run = newest(job)
+    order = newest(job)
     return JobFiles(
         total=total, current=current, wanting=missing, size_text=size_of_file(weight) if weight else "",
-        run=run_states(Order.objects.filter(id=run.id))[0] if run else None,
+        order=order_states(Order.objects.filter(id=order.id))[0] if order else None,
     )  # fmt: skip

@@ -57,7 +57,7 @@ class PrintAtLab(Schema):
 
 
 class JobAtLab(Schema):
-    """All prints of a job, or all files of a run, that go to this lab."""
+    """All prints of a job, or all files of a order, that go to this lab."""
 
     lab: LabKey
 
@@ -148,11 +148,11 @@ def offer_job(request: SignedRequest, job_id: int, lab: LabKey) -> ManyOffer:
     return _offer(_lab(request, lab), lambda one: _of_job(request, job, one))
 
 
-@router.get("/runs/{uuid:run_id}/lab-offer", response=ManyOffer)
-def offer_run(request: SignedRequest, run_id: UUID, lab: LabKey) -> ManyOffer:
-    """What ordering all files of a run would come to."""
-    run = get_object_or_404(who_asks(request).may_see(Order.objects), id=run_id)
-    return _offer(_lab(request, lab), lambda one: _of_run(request, run, one))
+@router.get("/orders/{uuid:order_id}/lab-offer", response=ManyOffer)
+def offer_order(request: SignedRequest, order_id: UUID, lab: LabKey) -> ManyOffer:
+    """What ordering all files of an order would come to."""
+    order = get_object_or_404(who_asks(request).may_see(Order.objects), id=order_id)
+    return _offer(_lab(request, lab), lambda one: _of_order(request, order, one))
 
 
 @router.post("/jobs/{int:job_id}/lab-orders", response=LabOrderState)
@@ -164,13 +164,13 @@ def order_job(request: SignedRequest, job_id: int, given: JobAtLab) -> LabOrderS
     return _state(begin(request.user, lab.key, lab.address, job.title, wanted, job.id))
 
 
-@router.post("/runs/{uuid:run_id}/lab-orders", response=LabOrderState)
-def order_run(request: SignedRequest, run_id: UUID, given: JobAtLab) -> LabOrderState:
-    """All files of a run, each in the size of the lab's that it has."""
-    run = get_object_or_404(who_asks(request).may_see(Order.objects), id=run_id)
+@router.post("/orders/{uuid:order_id}/lab-orders", response=LabOrderState)
+def order_at_lab(request: SignedRequest, order_id: UUID, given: JobAtLab) -> LabOrderState:
+    """All files of a order, each in the size of the lab's that it has."""
+    order = get_object_or_404(who_asks(request).may_see(Order.objects), id=order_id)
     lab = _lab(request, given.lab)
-    wanted = _of_run(request, run, lab)
-    return _state(begin(request.user, lab.key, lab.address, run.title, wanted, None))
+    wanted = _of_order(request, order, lab)
+    return _state(begin(request.user, lab.key, lab.address, order.title, wanted, None))
 
 
 def _of_job(request: SignedRequest, job: Job, lab: Lab) -> list[Wanted]:
@@ -192,12 +192,12 @@ def _of_job(request: SignedRequest, job: Job, lab: Lab) -> list[Wanted]:
     return wanted
 
 
-def _of_run(request: SignedRequest, run: Order, lab: Lab) -> list[Wanted]:
-    """All files of a run. Raises `HttpError` where one is not made, or has no size of the lab's."""
+def _of_order(request: SignedRequest, order: Order, lab: Lab) -> list[Wanted]:
+    """All files of a order. Raises `HttpError` where one is not made, or has no size of the lab's."""
     table = LABS.of(request.user)[0]
-    lines = run.lines.filter(state=OrderLine.State.DONE).prefetch_related("files")
-    if not lines or run.lines.exclude(state=OrderLine.State.DONE).exists():
-        raise HttpError(409, "Not all files of this run are made yet.")
+    lines = order.lines.filter(state=OrderLine.State.DONE).prefetch_related("files")
+    if not lines or order.lines.exclude(state=OrderLine.State.DONE).exists():
+        raise HttpError(409, "Not all files of this order are made yet.")
     wanted, missing = [], []
     for line in lines:
         plan = parse_plan(line.document)

@@ -1,4 +1,4 @@
-"""Runs over the wire: watch them, pause, go on, call off, fetch everything as one ZIP."""
+"""Orders over the wire: watch them, pause, go on, cancel, fetch everything as one ZIP."""
 
 from __future__ import annotations
 
@@ -27,7 +27,7 @@ from .orders import UNFINISHED, WORKERS, send_order
 from .planners import send_layout
 from .removing import not_removed
 
-router = Router(tags=["runs"])
+router = Router(tags=["orders"])
 #: What all files are of one that ended before it had its lines.
 _UNLAID = {
     Order.State.CANCELLED: OrderLine.State.CANCELLED,
@@ -35,8 +35,8 @@ _UNLAID = {
 }
 
 
-class RunState(Schema):
-    """The order of a batch with its counts; it is over when nothing is queued or running."""
+class OrderState(Schema):
+    """An order with the counts of its lines; it is over when nothing is queued or running."""
 
     id: UUID
     title: str
@@ -56,7 +56,7 @@ class RunState(Schema):
     created: datetime
 
 
-def run_states(orders: QuerySet[Order]) -> list[RunState]:
+def order_states(orders: QuerySet[Order]) -> list[OrderState]:
     counts = {
         state.value: Count("lines", filter=Q(lines__state=state)) for state in OrderLine.State
     }
@@ -64,7 +64,7 @@ def run_states(orders: QuerySet[Order]) -> list[RunState]:
     return [_state(order) for order in orders.annotate(**counts).order_by("-created")]
 
 
-def _state(order: Order) -> RunState:
+def _state(order: Order) -> OrderState:
     if order.laid:
         counts = {state.value: getattr(order, state.value) for state in OrderLine.State}
     else:
@@ -73,7 +73,7 @@ def _state(order: Order) -> RunState:
     total = sum(counts.values())
     waiting = counts["queued"] + counts["running"]
     weight = held_bytes(order.lines.all()) if counts["done"] else 0
-    return RunState(
+    return OrderState(
         id=order.id,
         title=order.title,
         state=order.state,
@@ -102,66 +102,66 @@ def _problems(order: Order, failed: int) -> list[str]:
     return [f"{name}: {problem}" if name else problem for name, problem in first]
 
 
-def own_runs(request: SignedRequest) -> QuerySet[Order]:
-    """Orders of batches; that of one design is asked for by its line."""
+def own_orders(request: SignedRequest) -> QuerySet[Order]:
+    """Orders of many lines, as a batch or a job gives them; that of one design is asked for by its line."""
     return not_removed(who_asks(request).may_see(Order.objects)).exclude(planner="")
 
 
-def _shown(request: SignedRequest, run_id: UUID) -> RunState:
-    return run_states(own_runs(request).filter(id=run_id))[0]
+def _shown(request: SignedRequest, order_id: UUID) -> OrderState:
+    return order_states(own_orders(request).filter(id=order_id))[0]
 
 
-@router.get("/runs/{uuid:run_id}", response=RunState)
-def one(request: SignedRequest, run_id: UUID) -> RunState:
-    get_object_or_404(own_runs(request), id=run_id)
-    return _shown(request, run_id)
+@router.get("/orders/{uuid:order_id}", response=OrderState)
+def one(request: SignedRequest, order_id: UUID) -> OrderState:
+    get_object_or_404(own_orders(request), id=order_id)
+    return _shown(request, order_id)
 
 
-@router.post("/runs/{uuid:run_id}/pause", response=RunState)
-def pause(request: SignedRequest, run_id: UUID) -> RunState:
+@router.post("/orders/{uuid:order_id}/pause", response=OrderState)
+def pause(request: SignedRequest, order_id: UUID) -> OrderState:
     """What is in work is finished, nothing new is begun."""
-    order = get_object_or_404(own_runs(request), id=run_id)
+    order = get_object_or_404(own_orders(request), id=order_id)
     if Order.objects.filter(id=order.id, state=Order.State.GOING).update(state=Order.State.PAUSED):
         note(order, Order.State.PAUSED, request.user.username)
-    return _shown(request, run_id)
+    return _shown(request, order_id)
 
 
-@router.post("/runs/{uuid:run_id}/resume", response=RunState)
-def resume(request: SignedRequest, run_id: UUID) -> RunState:
-    order = get_object_or_404(own_runs(request), id=run_id)
+@router.post("/orders/{uuid:order_id}/resume", response=OrderState)
+def resume(request: SignedRequest, order_id: UUID) -> OrderState:
+    order = get_object_or_404(own_orders(request), id=order_id)
     if Order.objects.filter(id=order.id, state=Order.State.PAUSED).update(
         state=Order.State.GOING, pulse=timezone.now()
     ):
         note(order, Order.State.GOING, request.user.username)
         send_order(order.id, WORKERS)
-    return _shown(request, run_id)
+    return _shown(request, order_id)
 
 
-@router.post("/runs/{uuid:run_id}/cancel", response=RunState)
-def cancel(request: SignedRequest, run_id: UUID) -> RunState:
+@router.post("/orders/{uuid:order_id}/cancel", response=OrderState)
+def cancel(request: SignedRequest, order_id: UUID) -> OrderState:
     """Nothing more is made; what is finished stays and can be fetched."""
-    order = get_object_or_404(own_runs(request), id=run_id)
+    order = get_object_or_404(own_orders(request), id=order_id)
     with transaction.atomic():
-        own_runs(request).filter(id=order.id).update(state=Order.State.CANCELLED)
+        own_orders(request).filter(id=order.id).update(state=Order.State.CANCELLED)
         ended = list(order.lines.filter(state__in=UNFINISHED).values_list("id", flat=True))
         # Whatever was finished in between stays as it is.
         order.lines.filter(id__in=ended, state__in=UNFINISHED).update(
             state=OrderLine.State.CANCELLED, finished=timezone.now()
         )
         note(order, Order.State.CANCELLED, request.user.username)
-    return _shown(request, run_id)
+    return _shown(request, order_id)
 
 
-@router.post("/runs/{uuid:run_id}/again", response=RunState)
-def again(request: SignedRequest, run_id: UUID) -> RunState:
-    """Try once more what failed or was called off, and make anew what was tidied away."""
-    order = get_object_or_404(own_runs(request), id=run_id)
+@router.post("/orders/{uuid:order_id}/again", response=OrderState)
+def again(request: SignedRequest, order_id: UUID) -> OrderState:
+    """Try once more what failed or was cancelled, and make anew what was tidied away."""
+    order = get_object_or_404(own_orders(request), id=order_id)
     missing = (OrderLine.State.FAILED, OrderLine.State.CANCELLED, OrderLine.State.TIDIED)
     order.lines.filter(state__in=missing).update(
         state=OrderLine.State.QUEUED, tries=0, problem="", finished=None, worker=""
     )
     state = Order.State.GOING if order.laid else Order.State.WAITING
-    own_runs(request).filter(id=order.id).exclude(state=Order.State.LAYING).update(
+    own_orders(request).filter(id=order.id).exclude(state=Order.State.LAYING).update(
         state=state, problem="", tries=0, worker="", pulse=timezone.now()
     )
     note(order, "again", request.user.username)
@@ -169,31 +169,31 @@ def again(request: SignedRequest, run_id: UUID) -> RunState:
         send_order(order.id, WORKERS)
     else:
         send_layout(order)
-    return _shown(request, run_id)
+    return _shown(request, order_id)
 
 
-@router.delete("/runs/{uuid:run_id}", response={204: None})
-def remove(request: SignedRequest, run_id: UUID) -> tuple[int, None]:
-    """Remove a run and its files."""
-    order = get_object_or_404(own_runs(request), id=run_id)
+@router.delete("/orders/{uuid:order_id}", response={204: None})
+def remove(request: SignedRequest, order_id: UUID) -> tuple[int, None]:
+    """Remove an order and its files."""
+    order = get_object_or_404(own_orders(request), id=order_id)
     removing.remove(Order.objects.filter(id=order.id))
     return 204, None
 
 
-@router.get("/runs/{uuid:run_id}/files.zip", include_in_schema=False)
-def files(request: SignedRequest, run_id: UUID) -> StreamingHttpResponse:
+@router.get("/orders/{uuid:order_id}/files.zip", include_in_schema=False)
+def files(request: SignedRequest, order_id: UUID) -> StreamingHttpResponse:
     """Everything that is finished, by size, with a table of what each file is."""
-    order = get_object_or_404(own_runs(request), id=run_id)
+    order = get_object_or_404(own_orders(request), id=order_id)
     if not order.lines.filter(state=OrderLine.State.DONE).exists():
-        raise HttpError(409, "No file of this run is finished yet.")
+        raise HttpError(409, "No file of this order is finished yet.")
     response = StreamingHttpResponse(zipped(order), content_type="application/zip")
     to_keep(response, order.title, ".zip", "prints")
     return response
 
 
-@router.get("/runs/{uuid:run_id}/files.csv", include_in_schema=False)
-def listed(request: SignedRequest, run_id: UUID) -> HttpResponse:
-    order = get_object_or_404(own_runs(request), id=run_id)
+@router.get("/orders/{uuid:order_id}/files.csv", include_in_schema=False)
+def listed(request: SignedRequest, order_id: UUID) -> HttpResponse:
+    order = get_object_or_404(own_orders(request), id=order_id)
     response = HttpResponse(table(order), content_type="text/csv; charset=utf-8")
     to_keep(response, order.title, ".csv", "prints")
     return response

@@ -59,11 +59,11 @@ from zollstock.printlog.api import router as printlog
 from zollstock.profiles.api import router as profiles
 from zollstock.proofs.api import router as proofs
 from zollstock.proofs.asking import TooMany
-from zollstock.renders.api import router as renders
 from zollstock.renders.forgetting_api import router as forgetting
 from zollstock.renders.jobfiles_api import router as job_files
 from zollstock.renders.laborders_api import router as lab_orders
-from zollstock.renders.orders_api import router as runs
+from zollstock.renders.lines_api import router as order_lines
+from zollstock.renders.orders_api import router as orders
 from zollstock.rescues.api import router as rescues
 from zollstock.rescues.asking import TooManyViews
 from zollstock.room.api import router as on_disk
@@ -134,9 +134,9 @@ for router in (
     contact,
     proofs,
     rescues,
-    renders,
+    order_lines,
     forgetting,
-    runs,
+    orders,
     lab_orders,
     batches,
     faults,

@@ -3,7 +3,7 @@ import { ApiProblem } from "./client";
 import { inOrder, LatestWins } from "./latestWins";
 
 /** Answers that come when the test says so. */
-function line() {
+function line(abreast: 1 | 2 = 1) {
   const asked: number[] = [];
   const waiting: ((fail?: Error) => void)[] = [];
   const heard: number[] = [];
@@ -17,9 +17,10 @@ function line() {
     },
     (answer) => heard.push(answer),
     failed,
+    abreast,
   );
-  const answer = async (fail?: Error) => {
-    waiting.shift()?.(fail);
+  const answer = async (fail?: Error, which = 0) => {
+    waiting.splice(which, 1)[0]?.(fail);
     await new Promise((resolve) => setTimeout(resolve));
   };
   return { wins, asked, heard, failed, answer };
@@ -38,6 +39,38 @@ describe("LatestWins", () => {
     expect(asked).toEqual([1, 4]);
     await answer();
     expect(heard).toEqual([10, 40]);
+  });
+
+  it("asks two abreast where it may, and hears no older word after a newer one", async () => {
+    const { wins, asked, heard, answer } = line(2);
+    for (const question of [1, 2, 3, 4]) wins.put(question);
+    expect(asked).toEqual([1, 2]);
+    await answer(undefined, 1);
+    expect([asked, heard]).toEqual([[1, 2, 4], [20]]);
+    await answer();
+    expect(heard).toEqual([20]);
+    await answer();
+    expect(heard).toEqual([20, 40]);
+    expect(wins.isQuiet).toBe(true);
+  });
+
+  it("says nothing of an overtaken question that failed", async () => {
+    const { wins, heard, failed, answer } = line(2);
+    for (const question of [1, 2]) wins.put(question);
+    await answer(undefined, 1);
+    await answer(new Error("half a length"));
+    expect(heard).toEqual([20]);
+    expect(failed).not.toHaveBeenCalled();
+  });
+
+  it("asks a busy server one at a time", async () => {
+    vi.useFakeTimers({ shouldAdvanceTime: true, advanceTimeDelta: 40 });
+    const { wins, asked, answer } = line(2);
+    wins.put(1);
+    await vi.advanceTimersByTimeAsync(200);
+    await answer();
+    for (const question of [2, 3]) wins.put(question);
+    expect(asked).toEqual([1, 2]);
   });
 
   it("asks the newest again while the server is away", async () => {

@@ -56,3 +56,16 @@ it("a print is logged once, a trial begun once, somebody asked once, whatever an
     expect(keyOf(await asked(path)), path).toBe(keyOf(first));
   }
 });
+
+it("files are sent to a lab once, of a print, of a job and of a whole order", async () => {
+  const order = "5b81063c-2014-40d5-87cc-ccdaa3c84bed";
+  for (const path of [
+    "/api/prints/4/lab-orders",
+    "/api/jobs/4/lab-orders",
+    `/api/orders/${order}/lab-orders`,
+  ]) {
+    const first = await asked(path, { lab: "harbour" });
+    expect(keyOf(first), path).toMatch(/^[0-9a-f]{32}$/);
+    expect(keyOf(await asked(path, { lab: "harbour" })), path).toBe(keyOf(first));
+  }
+});

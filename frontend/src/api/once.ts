@@ -4,10 +4,48 @@
 // more, a lost line and a reload; the server gives the answer of the first time again. The next time is a new one.
 
 import { newKey } from "./newKey";
+import type { paths } from "./schema";
 
-/** Where something is made, booked or sent. */
-const MAKES =
-  /^\/api\/(jobs|batches|log|(jobs|prints|layouts|batches)\/\d+\/(prints|layouts|variants|orders|bookings|runs|log|trial|payments|duplicates|next|moved|files|settings|said\/prints|client-links)|designs\/\d+\/spoiled|log\/(\d+\/again|import)|trials\/\d+\/judges|(prints|jobs|runs)\/[\da-f-]+\/lab-orders|layouts\/\d+\/bookings\/\d+\/back|rescues\/[\da-f-]+\/(print|orders|others))$/;
+/** Where something is made, booked or sent; an address that the API has no longer is an error of the types. */
+const MAKES = (
+  [
+    "/api/batches",
+    "/api/batches/{batch_id}/orders",
+    "/api/designs/{design_id}/spoiled",
+    "/api/jobs",
+    "/api/jobs/{job_id}/client-links",
+    "/api/jobs/{job_id}/duplicates",
+    "/api/jobs/{job_id}/files",
+    "/api/jobs/{job_id}/lab-orders",
+    "/api/jobs/{job_id}/layouts",
+    "/api/jobs/{job_id}/moved",
+    "/api/jobs/{job_id}/next",
+    "/api/jobs/{job_id}/payments",
+    "/api/jobs/{job_id}/prints",
+    "/api/jobs/{job_id}/said/prints",
+    "/api/jobs/{job_id}/settings",
+    "/api/layouts/{layout_id}/bookings",
+    "/api/layouts/{layout_id}/bookings/{booking_id}/back",
+    "/api/layouts/{layout_id}/log",
+    "/api/layouts/{layout_id}/orders",
+    "/api/layouts/{layout_id}/prints",
+    "/api/layouts/{layout_id}/trial",
+    "/api/log",
+    "/api/log/import",
+    "/api/log/{row_id}/again",
+    "/api/orders/{order_id}/lab-orders",
+    "/api/prints/{print_id}/lab-orders",
+    "/api/prints/{print_id}/log",
+    "/api/prints/{print_id}/orders",
+    "/api/prints/{print_id}/variants",
+    "/api/rescues/{rescue_id}/orders",
+    "/api/rescues/{rescue_id}/others",
+    "/api/rescues/{rescue_id}/print",
+    "/api/size-sets",
+    "/api/sizes",
+    "/api/trials/{trial_id}/judges",
+  ] as const satisfies readonly (keyof paths)[]
+).map((address) => new RegExp(`^${address.replaceAll(/\{\w+\}/g, "[^/]+")}$`));
 const HEADER = "Idempotency-Key";
 const PREFIX = "zollstock.once.";
 /** Asked again later than this, it is meant anew, ms. */
@@ -28,7 +66,7 @@ export function answeredOnce(request: Request, status: number): void {
 
 async function placeOf(request: Request): Promise<string | null> {
   const { pathname } = new URL(request.url);
-  if (request.method !== "POST" || !MAKES.test(pathname)) return null;
+  if (request.method !== "POST" || !MAKES.some((one) => one.test(pathname))) return null;
   return `${PREFIX}${pathname} ${await request.clone().text()}`;
 }
 

@@ -3339,17 +3339,13 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /**
-         * Of Print
-         * @description The files ordered of a print, page by page.
-         */
-        get: operations["zollstock_renders_api_of_print"];
+        get?: never;
         put?: never;
         /**
          * Make File
-         * @description Order the file of the plan as saved; `version` must be the one in force.
+         * @description Order the file of the plan as saved: an order of one line; `version` must be the one in force.
          */
-        post: operations["zollstock_renders_api_make_file"];
+        post: operations["zollstock_renders_lines_api_make_file"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3363,32 +3359,31 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /**
-         * Of Layout
-         * @description The files ordered of a layout, page by page.
-         */
-        get: operations["zollstock_renders_api_of_layout"];
+        get?: never;
         put?: never;
         /**
          * Make Sheets
          * @description Order the files of the layout as saved; likewise.
          */
-        post: operations["zollstock_renders_api_make_sheets"];
+        post: operations["zollstock_renders_lines_api_make_sheets"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/orders/{order_id}": {
+    "/api/prints/{print_id}/order-lines": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** One */
-        get: operations["zollstock_renders_api_one"];
+        /**
+         * Of Print
+         * @description The files ordered of a print, page by page.
+         */
+        get: operations["zollstock_renders_lines_api_of_print"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3397,7 +3392,44 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/orders/{order_id}/log": {
+    "/api/layouts/{layout_id}/order-lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Of Layout
+         * @description The files ordered of a layout, page by page.
+         */
+        get: operations["zollstock_renders_lines_api_of_layout"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/order-lines/{line_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One */
+        get: operations["zollstock_renders_lines_api_one"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/order-lines/{line_id}/log": {
         parameters: {
             query?: never;
             header?: never;
@@ -3406,9 +3438,9 @@ export interface paths {
         };
         /**
          * Log
-         * @description What became of an order, the oldest first; what was done to the whole order that it belongs to was done to it.
+         * @description What became of a line, the oldest first; what was done to the whole order that it belongs to was done to it.
          */
-        get: operations["zollstock_renders_api_log"];
+        get: operations["zollstock_renders_lines_api_log"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3417,7 +3449,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/orders/{order_id}/cancel": {
+    "/api/order-lines/{line_id}/cancel": {
         parameters: {
             query?: never;
             header?: never;
@@ -3427,7 +3459,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Cancel */
-        post: operations["zollstock_renders_api_cancel"];
+        post: operations["zollstock_renders_lines_api_cancel"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3472,7 +3504,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/runs/{run_id}": {
+    "/api/orders/{order_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -3485,7 +3517,7 @@ export interface paths {
         post?: never;
         /**
          * Remove
-         * @description Remove a run and its files.
+         * @description Remove an order and its files.
          */
         delete: operations["zollstock_renders_orders_api_remove"];
         options?: never;
@@ -3493,7 +3525,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/runs/{run_id}/pause": {
+    "/api/orders/{order_id}/pause": {
         parameters: {
             query?: never;
             header?: never;
@@ -3513,7 +3545,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/runs/{run_id}/resume": {
+    "/api/orders/{order_id}/resume": {
         parameters: {
             query?: never;
             header?: never;
@@ -3530,7 +3562,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/runs/{run_id}/cancel": {
+    "/api/orders/{order_id}/cancel": {
         parameters: {
             query?: never;
             header?: never;
@@ -3550,7 +3582,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/runs/{run_id}/again": {
+    "/api/orders/{order_id}/again": {
         parameters: {
             query?: never;
             header?: never;
@@ -3561,7 +3593,7 @@ export interface paths {
         put?: never;
         /**
          * Again
-         * @description Try once more what failed or was called off, and make anew what was tidied away.
+         * @description Try once more what failed or was cancelled, and make anew what was tidied away.
          */
         post: operations["zollstock_renders_orders_api_again"];
         delete?: never;
@@ -3627,7 +3659,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/runs/{run_id}/lab-offer": {
+    "/api/orders/{order_id}/lab-offer": {
         parameters: {
             query?: never;
             header?: never;
@@ -3635,10 +3667,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Offer Run
-         * @description What ordering all files of a run would come to.
+         * Offer Order
+         * @description What ordering all files of an order would come to.
          */
-        get: operations["zollstock_renders_laborders_api_offer_run"];
+        get: operations["zollstock_renders_laborders_api_offer_order"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3667,7 +3699,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/runs/{run_id}/lab-orders": {
+    "/api/orders/{order_id}/lab-orders": {
         parameters: {
             query?: never;
             header?: never;
@@ -3677,10 +3709,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Order Run
-         * @description All files of a run, each in the size of the lab's that it has.
+         * Order At Lab
+         * @description All files of a order, each in the size of the lab's that it has.
          */
-        post: operations["zollstock_renders_laborders_api_order_run"];
+        post: operations["zollstock_renders_laborders_api_order_at_lab"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3778,7 +3810,7 @@ export interface paths {
         post?: never;
         /**
          * Remove
-         * @description Remove a batch with its runs and their files; the pictures stay.
+         * @description Remove a batch with its orders and their files; the pictures stay.
          */
         delete: operations["zollstock_batches_api_remove"];
         options?: never;
@@ -3831,7 +3863,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/batches/{batch_id}/runs": {
+    "/api/batches/{batch_id}/orders": {
         parameters: {
             query?: never;
             header?: never;
@@ -4086,7 +4118,9 @@ export interface components {
         };
         /**
          * Drawing
-         * @description A sheet to be drawn: its `grounds` first, the lowest before what lies on it.
+         * @description A sheet to be drawn: its `grounds` first, the lowest before what lies on it; then pictures and parts of documents, then ink.
+         *
+         *     A print is one, with its picture; a sheet of a layout is one, with parts of the documents of prints.
          */
         Drawing: {
             boxes: components["schemas"]["DrawnBoxes"];
@@ -4101,6 +4135,11 @@ export interface components {
              * @default []
              */
             grounds: components["schemas"]["DrawnGround"][];
+            /**
+             * Parts
+             * @default []
+             */
+            parts: components["schemas"]["DrawnPart"][];
         };
         /**
          * DrawnBoxes
@@ -4238,7 +4277,8 @@ export interface components {
         };
         /**
          * DrawnLabel
-         * @description Words on the sheet: the left end of their base line, the height of their capitals, their length.
+         * @description Words on the sheet: the left end of their base line, the height of their capitals, their length; turned by 90 they
+         *     read downwards.
          */
         DrawnLabel: {
             /** Text */
@@ -4256,9 +4296,46 @@ export interface components {
              * Font
              * @enum {string}
              */
-            font: "text" | "condensed";
+            font: "text" | "bold" | "condensed";
             /** Colour */
             colour: string;
+            /**
+             * Turn
+             * @default 0
+             * @enum {integer}
+             */
+            turn: 0 | 90;
+        };
+        /**
+         * DrawnPart
+         * @description A part (mm) of the document of a plan, lying in `box` clockwise turned; `grey` and so much `light`er as it is printed.
+         */
+        DrawnPart: {
+            /** Plan */
+            plan: number;
+            /** Part */
+            part: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /**
+             * Turn
+             * @enum {integer}
+             */
+            turn: 0 | 90 | 180 | 270;
+            /** Grey */
+            grey: boolean;
+            /** Light */
+            light: number;
         };
         /**
          * DrawnPiece
@@ -6664,13 +6741,10 @@ export interface components {
         };
         /**
          * CoverDrawn
-         * @description The cover's sheet, mm: what is cut or folded off lies outside `trim`.
+         * @description The cover's sheet: what is cut or folded off lies outside `trim` (mm); `plan` is that of its picture, where it has one.
          */
         CoverDrawn: {
-            /** Width */
-            width: number;
-            /** Height */
-            height: number;
+            drawing: components["schemas"]["Drawing"];
             /** Trim */
             trim: [
                 number,
@@ -6692,14 +6766,8 @@ export interface components {
                 number,
                 number
             ];
-            piece: components["schemas"]["DrawnPiece"] | null;
             /** Plan */
             plan: number | null;
-            /** Labels */
-            labels: components["schemas"]["DrawnLabel"][];
-            spine_words: components["schemas"]["DrawnLabel"] | null;
-            /** Strokes */
-            strokes: components["schemas"]["DrawnStroke"][];
         };
         /**
          * DimDrawn
@@ -6892,9 +6960,7 @@ export interface components {
         };
         /**
          * LayoutPage
-         * @description Everything that the page of a layout shows, apart from the pictures themselves.
-         *
-         *     `prints` are its plans as they would be alone; `ink` what is printed on the sheet that is looked at.
+         * @description Everything that the page of a layout shows, apart from the pictures themselves; `prints` are its plans as they would be alone.
          */
         LayoutPage: {
             /** Steps */
@@ -6945,7 +7011,6 @@ export interface components {
             pictures: number[];
             /** Sheets */
             sheets: components["schemas"]["SheetDrawn"][];
-            ink?: components["schemas"]["Drawing"] | null;
         };
         /**
          * LayoutStepSummary
@@ -7299,50 +7364,14 @@ export interface components {
         };
         /**
          * SheetDrawn
-         * @description A sheet in small: its sides in mm and what lies on it. `note` says which sides are glued.
+         * @description A sheet of a layout as every sheet is drawn; `note` says which sides are glued. Its ink is there where it is looked at.
          */
         SheetDrawn: {
             /** Name */
             name: string;
-            /** Width */
-            width: number;
-            /** Height */
-            height: number;
-            /** Parts */
-            parts: components["schemas"]["SheetPart"][];
             /** Note */
             note: string;
-        };
-        /**
-         * SheetPart
-         * @description A part (mm) of a plan's document on a sheet, lying in `box` (mm) turned clockwise.
-         */
-        SheetPart: {
-            /** Plan */
-            plan: number;
-            /** Part */
-            part: [
-                number,
-                number,
-                number,
-                number
-            ];
-            /** Box */
-            box: [
-                number,
-                number,
-                number,
-                number
-            ];
-            /**
-             * Turn
-             * @enum {integer}
-             */
-            turn: 0 | 90 | 180 | 270;
-            /** Grey */
-            grey: boolean;
-            /** Light */
-            light: number;
+            drawing: components["schemas"]["Drawing"];
         };
         /**
          * TilesDrawn
@@ -10071,6 +10100,14 @@ export interface components {
             /** Before */
             before?: number | null;
         };
+        /**
+         * Duplicates
+         * @description The ids of what was made, in the order of what it was made of.
+         */
+        Duplicates: {
+            /** Ids */
+            ids: number[];
+        };
         /** SomeDesigns */
         SomeDesigns: {
             /** Ids */
@@ -10098,7 +10135,7 @@ export interface components {
         /**
          * JobFiles
          * @description How much of a job has its file: `current` of `total` prints and layouts; those that were collected and whose files
-         *     were tidied away are neither current nor wanting; `run` is what was ordered of all last.
+         *     were tidied away are neither current nor wanting; `order` is what was ordered of all last.
          */
         JobFiles: {
             /** Total */
@@ -10109,13 +10146,13 @@ export interface components {
             wanting: number;
             /** Size Text */
             size_text: string;
-            run: components["schemas"]["RunState"] | null;
+            order: components["schemas"]["OrderState"] | null;
         };
         /**
-         * RunState
-         * @description The order of a batch with its counts; it is over when nothing is queued or running.
+         * OrderState
+         * @description An order with the counts of its lines; it is over when nothing is queued or running.
          */
-        RunState: {
+        OrderState: {
             /**
              * Id
              * Format: uuid
@@ -13924,7 +13961,7 @@ export interface components {
         };
         /**
          * FileState
-         * @description A file of an order; `size_text` and `sha256` are empty until it is there.
+         * @description A file of a line; `size_text` and `sha256` are empty until it is there.
          */
         FileState: {
             /** Number */
@@ -13939,11 +13976,11 @@ export interface components {
             sha256: string;
         };
         /**
-         * OrderState
-         * @description An order; `made_text` says kind and weight of its files once they are there, `count` how many they are. Of many
+         * LineState
+         * @description A line of an order: a design, of one version. `made_text` says kind and weight of its files once they are there, `count` how many they are. Of many
          *     the first few are listed; all of them are in `files.zip`.
          */
-        OrderState: {
+        LineState: {
             /**
              * Id
              * Format: uuid
@@ -13971,16 +14008,16 @@ export interface components {
             /** Files */
             files: components["schemas"]["FileState"][];
         };
-        /** PagedOrderState */
-        PagedOrderState: {
+        /** PagedLineState */
+        PagedLineState: {
             /** Items */
-            items: components["schemas"]["OrderState"][];
+            items: components["schemas"]["LineState"][];
             /** Next */
             next: string | null;
         };
         /**
          * Change
-         * @description A change of state of an order: when, what it is now, who changed it (a worker has no name), and why.
+         * @description A change of state of a line: when, what it is now, who changed it (a worker has no name), and why.
          */
         Change: {
             /**
@@ -14132,7 +14169,7 @@ export interface components {
         };
         /**
          * JobAtLab
-         * @description All prints of a job, or all files of a run, that go to this lab.
+         * @description All prints of a job, or all files of a order, that go to this lab.
          */
         JobAtLab: {
             /** Lab */
@@ -14225,8 +14262,8 @@ export interface components {
             fields: {
                 [key: string]: string;
             };
-            /** Runs */
-            runs: components["schemas"]["RunState"][];
+            /** Orders */
+            orders: components["schemas"]["OrderState"][];
             /**
              * Created
              * Format: date-time
@@ -14482,10 +14519,10 @@ export interface components {
             size: string;
         };
         /**
-         * NewRun
+         * BatchOrder
          * @description The cells to make, or none named for all of them.
          */
-        NewRun: {
+        BatchOrder: {
             /** Cells */
             cells?: [
                 string,
@@ -21069,7 +21106,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Counter"];
+                    "application/json": components["schemas"]["Duplicates"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -25321,59 +25358,7 @@ export interface operations {
             };
         };
     };
-    zollstock_renders_api_of_print: {
-        parameters: {
-            query?: {
-                page_size?: number | null;
-                cursor?: string | null;
-            };
-            header?: never;
-            path: {
-                print_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PagedOrderState"];
-                };
-            };
-            /** @description A part of the application is away for a moment. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The disk is full; nothing was stored. */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The request was refused; nothing was changed. */
-            "4XX": {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    zollstock_renders_api_make_file: {
+    zollstock_renders_lines_api_make_file: {
         parameters: {
             query?: never;
             header?: never;
@@ -25394,7 +25379,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OrderState"];
+                    "application/json": components["schemas"]["LineState"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -25426,59 +25411,7 @@ export interface operations {
             };
         };
     };
-    zollstock_renders_api_of_layout: {
-        parameters: {
-            query?: {
-                page_size?: number | null;
-                cursor?: string | null;
-            };
-            header?: never;
-            path: {
-                layout_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PagedOrderState"];
-                };
-            };
-            /** @description A part of the application is away for a moment. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The disk is full; nothing was stored. */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The request was refused; nothing was changed. */
-            "4XX": {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    zollstock_renders_api_make_sheets: {
+    zollstock_renders_lines_api_make_sheets: {
         parameters: {
             query?: never;
             header?: never;
@@ -25499,7 +25432,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OrderState"];
+                    "application/json": components["schemas"]["LineState"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -25531,12 +25464,15 @@ export interface operations {
             };
         };
     };
-    zollstock_renders_api_one: {
+    zollstock_renders_lines_api_of_print: {
         parameters: {
-            query?: never;
+            query?: {
+                page_size?: number | null;
+                cursor?: string | null;
+            };
             header?: never;
             path: {
-                order_id: string;
+                print_id: number;
             };
             cookie?: never;
         };
@@ -25548,7 +25484,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OrderState"];
+                    "application/json": components["schemas"]["PagedLineState"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -25580,12 +25516,113 @@ export interface operations {
             };
         };
     };
-    zollstock_renders_api_log: {
+    zollstock_renders_lines_api_of_layout: {
+        parameters: {
+            query?: {
+                page_size?: number | null;
+                cursor?: string | null;
+            };
+            header?: never;
+            path: {
+                layout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PagedLineState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_renders_lines_api_one: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                order_id: string;
+                line_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_renders_lines_api_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                line_id: string;
             };
             cookie?: never;
         };
@@ -25629,12 +25666,12 @@ export interface operations {
             };
         };
     };
-    zollstock_renders_api_cancel: {
+    zollstock_renders_lines_api_cancel: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                order_id: string;
+                line_id: string;
             };
             cookie?: never;
         };
@@ -25646,7 +25683,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OrderState"];
+                    "application/json": components["schemas"]["LineState"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -25834,7 +25871,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                run_id: string;
+                order_id: string;
             };
             cookie?: never;
         };
@@ -25846,7 +25883,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RunState"];
+                    "application/json": components["schemas"]["OrderState"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -25883,7 +25920,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                run_id: string;
+                order_id: string;
             };
             cookie?: never;
         };
@@ -25930,7 +25967,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                run_id: string;
+                order_id: string;
             };
             cookie?: never;
         };
@@ -25942,7 +25979,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RunState"];
+                    "application/json": components["schemas"]["OrderState"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -25979,7 +26016,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                run_id: string;
+                order_id: string;
             };
             cookie?: never;
         };
@@ -25991,7 +26028,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RunState"];
+                    "application/json": components["schemas"]["OrderState"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -26028,7 +26065,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                run_id: string;
+                order_id: string;
             };
             cookie?: never;
         };
@@ -26040,7 +26077,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RunState"];
+                    "application/json": components["schemas"]["OrderState"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -26077,7 +26114,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                run_id: string;
+                order_id: string;
             };
             cookie?: never;
         };
@@ -26089,7 +26126,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RunState"];
+                    "application/json": components["schemas"]["OrderState"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -26274,14 +26311,14 @@ export interface operations {
             };
         };
     };
-    zollstock_renders_laborders_api_offer_run: {
+    zollstock_renders_laborders_api_offer_order: {
         parameters: {
             query: {
                 lab: string;
             };
             header?: never;
             path: {
-                run_id: string;
+                order_id: string;
             };
             cookie?: never;
         };
@@ -26378,12 +26415,12 @@ export interface operations {
             };
         };
     };
-    zollstock_renders_laborders_api_order_run: {
+    zollstock_renders_laborders_api_order_at_lab: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                run_id: string;
+                order_id: string;
             };
             cookie?: never;
         };
@@ -26999,7 +27036,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["NewRun"];
+                "application/json": components["schemas"]["BatchOrder"];
             };
         };
         responses: {
@@ -27009,7 +27046,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RunState"];
+                    "application/json": components["schemas"]["OrderState"];
                 };
             };
             /** @description A part of the application is away for a moment. */

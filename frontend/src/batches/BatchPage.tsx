@@ -15,7 +15,7 @@ import { ChangeBatch } from "./ChangeBatch";
 import { FILTERS, matches, shownPictures, type Filter } from "./filters";
 import "./matrix.css";
 import { Matrix, type At } from "./Matrix";
-import { RunPanel } from "./RunPanel";
+import { OrderPanel } from "./OrderPanel";
 import { cellKey, useBatch, useCellHistory, useCells, usePlaceCell, useRemoveBatch } from "./useBatch";
 
 /** Many pictures × many sizes: every crop in sight, the troubled ones first if one likes. */
@@ -58,8 +58,8 @@ function RemoveBatch({ batch }: { batch: BatchState }) {
       {sure && (
         <Dialog title={`Remove ${batch.title}?`} onClose={() => setSure(false)}>
           <p className="mb-4">
-            Its crops by hand, its runs and the files made go with it, and that cannot be undone. The pictures
-            and the job stay.
+            Its crops by hand, its orders and the files made go with it, and that cannot be undone. The
+            pictures and the job stay.
           </p>
           {remove.error && <Problem message={remove.error.message} />}
           <button
@@ -241,7 +241,7 @@ function Inside({ batch }: { batch: BatchState }) {
           />
         )}
       </main>
-      <RunPanel batch={batch} chosen={all - left.size} cells={chosenCells} />
+      <OrderPanel batch={batch} chosen={all - left.size} cells={chosenCells} />
     </>
   );
 }

@@ -18,6 +18,7 @@ const drawing: Drawing = {
   strokes: [],
   labels: [],
   grounds: [],
+  parts: [],
 };
 const cell = {
   size: "cm-30x30",

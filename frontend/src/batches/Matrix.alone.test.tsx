@@ -23,6 +23,7 @@ const drawing: Drawing = {
   strokes: [],
   labels: [],
   grounds: [],
+  parts: [],
 };
 const cell = (size: string, change: Partial<Cell> = {}) =>
   ({

@@ -3,11 +3,11 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { act, renderHook, waitFor } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
-import type { Cell, RunState } from "../api/types";
+import type { Cell, OrderState } from "../api/types";
 
 const asked: string[] = [];
 const placed: unknown[] = [];
-let runs: Partial<RunState>[] = [];
+let orders: Partial<OrderState>[] = [];
 let hold: Promise<void> = Promise.resolve();
 const cell = (size: string, part: Partial<Cell> = {}) =>
   ({ size, mode: "fill", anchor: [0.5, 0.5], zoom: 1, angle: 0, edited: false, ...part }) as Cell;
@@ -21,7 +21,8 @@ vi.stubGlobal("fetch", async (request: Request) => {
     if (body.anchor[0] > 1) return Response.json({ message: "the cell stays as it was" }, { status: 422 });
     return Response.json(cell("a", { anchor: body.anchor, edited: true }));
   }
-  if (url.pathname.startsWith("/api/runs/")) return Response.json(runs.length > 1 ? runs.shift() : runs[0]);
+  if (url.pathname.startsWith("/api/orders/"))
+    return Response.json(orders.length > 1 ? orders.shift() : orders[0]);
   const start = Number(url.searchParams.get("start"));
   const count = Number(url.searchParams.get("count"));
   const rows = Array.from({ length: Math.max(0, Math.min(count, 300 - start)) }, (_, index) => ({
@@ -31,7 +32,7 @@ vi.stubGlobal("fetch", async (request: Request) => {
   return Response.json(rows);
 });
 // Only now, so that the client finds the stand-ins above.
-const { useCells, usePlaceCell, useCellHistory, useRun } = await import("./useBatch");
+const { useCells, usePlaceCell, useCellHistory, useOrder } = await import("./useBatch");
 
 beforeEach(() => {
   asked.length = 0;
@@ -44,9 +45,15 @@ describe("the cells of a batch", () => {
     const { result } = renderHook(() => useCells(7, 300, "a"));
     await waitFor(() => expect(result.current.rows.size).toBe(300));
     expect(asked).toEqual(
-      [0, 24, 144, 264].map(
-        (start, index) => `GET /api/batches/7/cells?start=${start}&count=${index ? 120 : 24}`,
-      ),
+      (
+        [
+          [0, 10],
+          [10, 30],
+          [40, 120],
+          [160, 120],
+          [280, 120],
+        ] as const
+      ).map(([start, count]) => `GET /api/batches/7/cells?start=${start}&count=${count}`),
     );
     act(() => result.current.put("p3", cell("a", { edited: true })));
     expect(result.current.rows.get("p3")?.[0]?.edited).toBe(true);
@@ -124,30 +131,30 @@ describe("placing a cell by hand", () => {
   });
 });
 
-describe("a run", () => {
+describe("an order", () => {
   const followed = () => {
     const wrapper = ({ children }: { children: ReactNode }) => (
       <QueryClientProvider client={new QueryClient()}>{children}</QueryClientProvider>
     );
-    return renderHook(() => useRun("r"), { wrapper }).result;
+    return renderHook(() => useOrder("r"), { wrapper }).result;
   };
-  const count = () => asked.filter((one) => one.includes("/runs/")).length;
+  const count = () => asked.filter((one) => one.includes("/orders/")).length;
 
   it("is followed from before it is laid out until it is over", async () => {
-    runs = ["waiting", "laying", "going"].map((state) => ({
-      state: state as RunState["state"],
+    orders = ["waiting", "laying", "going"].map((state) => ({
+      state: state as OrderState["state"],
       over: false,
     }));
-    runs.push({ state: "going", over: true });
-    const run = followed();
-    await waitFor(() => expect(run.current.data?.over).toBe(true), { timeout: 5000 });
+    orders.push({ state: "going", over: true });
+    const order = followed();
+    await waitFor(() => expect(order.current.data?.over).toBe(true), { timeout: 5000 });
     expect(count()).toBe(4);
   });
 
   it("is left alone while it is paused", async () => {
-    runs = [{ state: "paused", over: false }];
-    const run = followed();
-    await waitFor(() => expect(run.current.data?.state).toBe("paused"));
+    orders = [{ state: "paused", over: false }];
+    const order = followed();
+    await waitFor(() => expect(order.current.data?.state).toBe("paused"));
     await new Promise((resolve) => setTimeout(resolve, 900));
     expect(count()).toBe(1);
   });

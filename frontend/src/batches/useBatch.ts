@@ -5,8 +5,8 @@ import { inOrder, LatestWins, type Turn } from "../api/latestWins";
 import { useLastWord } from "../api/useLastWord";
 import type { Cell } from "../api/types";
 
-/** Pictures asked for at once: enough for the first screen, then for the rest in few questions. */
-const FIRST = 24;
+/** Pictures asked for at once: what the first screen shows, then thrice what is there, so that few questions are left. */
+const FIRST = 10;
 const MORE = 120;
 const POLL_MS = 700;
 
@@ -39,7 +39,7 @@ export function useCells(batch: number, pictures: number, version: string) {
       const found = new Map<string, readonly Cell[]>();
       try {
         for (let start = 0; wanted() && start < pictures;) {
-          const count = start === 0 ? FIRST : MORE;
+          const count = Math.min(MORE, Math.max(FIRST, 3 * start));
           const query = { start, count };
           const piece = await must(
             client.GET("/api/batches/{batch_id}/cells", { params: { path: { batch_id: batch }, query } }),
@@ -173,37 +173,38 @@ export const fitOf = (cell: Cell): CellFit => ({
   colour: cell.own_padding ? cell.padding : null,
 }); // oxfmt-ignore
 
-/** A run as it goes on; followed until it is over. */
-export function useRun(run: string | undefined) {
+/** An order as it goes on; followed until it is over. */
+export function useOrder(order: string | undefined) {
   return useQuery({
-    queryKey: ["runs", run],
-    enabled: run !== undefined,
-    queryFn: () => must(client.GET("/api/runs/{run_id}", { params: { path: { run_id: run ?? "" } } })),
+    queryKey: ["orders", order],
+    enabled: order !== undefined,
+    queryFn: () =>
+      must(client.GET("/api/orders/{order_id}", { params: { path: { order_id: order ?? "" } } })),
     refetchInterval: ({ state: { data } }) => (data?.over || data?.state === "paused" ? false : POLL_MS),
   });
 }
 
-export function useRunChange(batch: number) {
+export function useOrderChange(batch: number) {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: ({ run, what }: { run: string; what: "pause" | "resume" | "cancel" | "again" }) =>
-      must(client.POST(`/api/runs/{run_id}/${what}`, { params: { path: { run_id: run } } })),
+    mutationFn: ({ order, what }: { order: string; what: "pause" | "resume" | "cancel" | "again" }) =>
+      must(client.POST(`/api/orders/{order_id}/${what}`, { params: { path: { order_id: order } } })),
     onSuccess: (state) => {
-      queries.setQueryData(["runs", state.id], state);
+      queries.setQueryData(["orders", state.id], state);
       void queries.invalidateQueries({ queryKey: ["batches", batch] });
     },
   });
 }
 
-export function useOrderRun(batch: number) {
+export function useGiveOrder(batch: number) {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (given: { cells: [string, string][] | null; pattern: string }) =>
       must(
-        client.POST("/api/batches/{batch_id}/runs", { params: { path: { batch_id: batch } }, body: given }),
+        client.POST("/api/batches/{batch_id}/orders", { params: { path: { batch_id: batch } }, body: given }),
       ),
     onSuccess: (state) => {
-      queries.setQueryData(["runs", state.id], state);
+      queries.setQueryData(["orders", state.id], state);
       void queries.invalidateQueries({ queryKey: ["batches", batch] });
     },
   });

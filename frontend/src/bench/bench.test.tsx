@@ -103,6 +103,7 @@ describe("findings and choices", () => {
       strokes: [],
       labels: [],
       grounds: [],
+      parts: [],
     };
     const choice = (id: string, taken: boolean): Choice => ({
       id,

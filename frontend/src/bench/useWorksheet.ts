@@ -92,6 +92,7 @@ export function useWorksheet(
         setProblem(heard.problem);
       },
       (error) => setProblem(error as ApiProblem),
+      2,
     );
     // Whoever signs in again over the page is answered what was asked meanwhile.
     if (!plan || out) return;

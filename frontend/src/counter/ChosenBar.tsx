@@ -27,6 +27,8 @@ export function ChosenBar(props: {
   job: number;
   ids: number[];
   onSettings: (which: Setting[]) => void;
+  /** What was made of them is what one goes on with. */
+  onMade: (ids: number[]) => void;
   onDone: () => void;
 }) {
   const { job, ids } = props;
@@ -60,7 +62,11 @@ export function ChosenBar(props: {
       <button type="button" onClick={() => setAsking("copies")}>
         Copies
       </button>
-      <button type="button" disabled={again.isPending} onClick={() => again.mutate({ job, ids })}>
+      <button
+        type="button"
+        disabled={again.isPending}
+        onClick={() => again.mutate({ job, ids }, { onSuccess: (made) => props.onMade(made.ids) })}
+      >
         Duplicate
       </button>
       <button type="button" onClick={() => setAsking("job")}>

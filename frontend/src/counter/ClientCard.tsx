@@ -6,7 +6,7 @@ import { day } from "../jobs/JobsPage";
 import { Dialog } from "../shell/Dialog";
 import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
-import { allIds, useCounterChange } from "./useCounter";
+import { allIds, useClientLinks, useCounterChange } from "./useCounter";
 
 const IN_TWO_WEEKS = 14 * 24 * 3600 * 1000;
 const later = () => new Date(Date.now() + IN_TWO_WEEKS).toISOString().slice(0, 10);
@@ -19,10 +19,7 @@ function copied(text: string): void {
 
 /** Pages for the client: what was said on them, and a new one of the prints that are chosen, or of all. */
 export function ClientCard({ job, chosen }: { job: number; chosen: number[] }) {
-  const links = useQuery({
-    queryKey: ["jobs", job, "client-links"],
-    queryFn: () => must(client.GET("/api/jobs/{job_id}/client-links", { params: { path: { job_id: job } } })),
-  });
+  const links = useClientLinks(job);
   const back = useCounterChange((link: number) =>
     must(client.POST("/api/client-links/{link_id}/back", { params: { path: { link_id: link } } })),
   );

@@ -1,10 +1,10 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import type { JobState, RunState } from "../api/types";
+import type { JobState, OrderState } from "../api/types";
 import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
 import { NamesDialog } from "./NamesDialog";
-import { changeRun, makeJobFiles, useCounterChange, useJobFiles } from "./useCounter";
+import { changeOrder, makeJobFiles, useCounterChange, useJobFiles } from "./useCounter";
 
 const counted = (many: number, word: string) => `${many} ${word}${many === 1 ? "" : "s"}`;
 
@@ -14,9 +14,9 @@ export function JobFilesCard({ job }: { job: JobState }) {
   const make = useCounterChange(makeJobFiles);
   const queries = useQueryClient();
   const [naming, setNaming] = useState(false);
-  const run = files?.run;
-  const going = run !== undefined && run !== null && !run.over;
-  const done = run?.done;
+  const order = files?.order;
+  const going = order !== undefined && order !== null && !order.over;
+  const done = order?.done;
   // What the rows say of their files follows while they are made.
   useEffect(() => {
     if (done) void queries.invalidateQueries({ queryKey: ["jobs", job.id, "rows"] });
@@ -38,7 +38,7 @@ export function JobFilesCard({ job }: { job: JobState }) {
                 : `${wanting} of ${files.total} ${wanting === 1 ? "is" : "are"} wanting: only ${wanting === 1 ? "that one is" : "those are"} made anew`,
         )}
       </p>
-      {going && <Going run={run} job={job.id} />}
+      {going && <Going order={order} job={job.id} />}
       <span className="flex flex-wrap gap-2">
         {wanting > 0 && !going && (
           <button
@@ -63,9 +63,9 @@ export function JobFilesCard({ job }: { job: JobState }) {
           Names
         </button>
       </span>
-      {run?.over && run.problems.length > 0 && (
+      {order?.over && order.problems.length > 0 && (
         <ul className="text-[13px]">
-          {run.problems.map((problem) => (
+          {order.problems.map((problem) => (
             <li key={problem}>{problem}</li>
           ))}
         </ul>
@@ -76,41 +76,41 @@ export function JobFilesCard({ job }: { job: JobState }) {
   );
 }
 
-function Going({ run, job }: { run: RunState; job: number }) {
-  const change = useCounterChange(changeRun);
-  const made = run.done + run.failed + run.cancelled + run.tidied;
+function Going({ order, job }: { order: OrderState; job: number }) {
+  const change = useCounterChange(changeOrder);
+  const made = order.done + order.failed + order.cancelled + order.tidied;
   const word =
-    run.state === "paused"
+    order.state === "paused"
       ? "paused"
-      : run.state === "going"
+      : order.state === "going"
         ? "in work"
-        : `being laid out, ${run.laid_percent} %`;
+        : `being laid out, ${order.laid_percent} %`;
   return (
-    <div className="space-y-1" data-run={run.state} data-job={job}>
+    <div className="space-y-1" data-order={order.state} data-job={job}>
       <progress
         className="progress w-full"
-        max={Math.max(1, run.total)}
+        max={Math.max(1, order.total)}
         value={made}
         aria-label="Files made"
       />
       <span className="flex flex-wrap items-center gap-2">
         <span role="status" className="figure">
-          {typeset(`${run.done} of ${run.total}, ${word}`)}
+          {typeset(`${order.done} of ${order.total}, ${word}`)}
         </span>
-        {run.state === "going" && (
+        {order.state === "going" && (
           <button
             type="button"
             className="min-h-6 underline"
-            onClick={() => change.mutate({ run: run.id, what: "pause" })}
+            onClick={() => change.mutate({ order: order.id, what: "pause" })}
           >
             Pause
           </button>
         )}
-        {run.state === "paused" && (
+        {order.state === "paused" && (
           <button
             type="button"
             className="min-h-6 underline"
-            onClick={() => change.mutate({ run: run.id, what: "resume" })}
+            onClick={() => change.mutate({ order: order.id, what: "resume" })}
           >
             Go on
           </button>
@@ -118,7 +118,7 @@ function Going({ run, job }: { run: RunState; job: number }) {
         <button
           type="button"
           className="min-h-6 underline"
-          onClick={() => change.mutate({ run: run.id, what: "cancel" })}
+          onClick={() => change.mutate({ order: order.id, what: "cancel" })}
         >
           Cancel
         </button>

@@ -32,6 +32,7 @@ import {
   putInOrder,
   useCounter,
   useCounterChange,
+  useCounterThere,
   useRows,
   type RowsWanted,
   type Setting,
@@ -92,6 +93,7 @@ function Inside({ job }: { job: JobState }) {
   const [given, setGiven] = useState<ChangeDone | null>(null);
   const rows = useRows(job.id, useDeferredValue(wanted));
   const counter = useCounter(job.id).data;
+  const there = useCounterThere(job.id);
   const choice = useChoice();
   const passed = useArrivalStore((store) => store.passed);
   const chooser = useRef<HTMLInputElement>(null);
@@ -267,15 +269,31 @@ function Inside({ job }: { job: JobState }) {
             )}
           </section>
           {ids.length > 0 && (
-            <ChosenBar job={job.id} ids={ids} onSettings={setGiving} onDone={choice.clear} />
+            <ChosenBar
+              job={job.id}
+              ids={ids}
+              onSettings={setGiving}
+              onMade={choice.set}
+              onDone={choice.clear}
+            />
           )}
         </div>
         <div className="space-y-3">
-          {!counter && <div className="panel counter-coming" aria-hidden="true" />}
-          {counter && (
-            <CounterPanel job={job} counter={counter} chosen={ids} onDetails={() => setAsking("details")} />
+          {there ? (
+            <>
+              {counter && (
+                <CounterPanel
+                  job={job}
+                  counter={counter}
+                  chosen={ids}
+                  onDetails={() => setAsking("details")}
+                />
+              )}
+              <MoreOfJob job={job} onAsk={setAsking} />
+            </>
+          ) : (
+            <div className="panel counter-coming" aria-hidden="true" />
           )}
-          <MoreOfJob job={job} onAsk={setAsking} />
         </div>
       </div>
       {opened && counter && <RowDialog row={opened} counter={counter} onClose={() => setOpened(null)} />}

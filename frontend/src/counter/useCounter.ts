@@ -1,5 +1,5 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect } from "react";
+import { useEffect, useState } from "react";
 import { client, must } from "../api/client";
 import type { AgreedOn, CopiesCounted, JobRow } from "../api/types";
 import { usePages } from "../api/usePages";
@@ -211,17 +211,41 @@ export const useJobFiles = (job: number) =>
   useQuery({
     queryKey: ["jobs", job, "files"],
     queryFn: () => must(client.GET("/api/jobs/{job_id}/files", inJob(job))),
-    refetchInterval: ({ state }) => (state.data?.run && !state.data.run.over ? 1000 : false),
+    refetchInterval: ({ state }) => (state.data?.order && !state.data.order.over ? 1000 : false),
   });
+
+export const useClientLinks = (job: number) =>
+  useQuery({
+    queryKey: ["jobs", job, "client-links"],
+    queryFn: () => must(client.GET("/api/jobs/{job_id}/client-links", inJob(job))),
+  });
+
+/** So long what stands beside the prints waits for the last of it. */
+const LONGEST_MS = 3000;
+
+/**
+ * Whether everything beside the prints is there, or cannot be had at once. It is shown together then: what came card by card
+ * would push down what somebody is about to press.
+ */
+export function useCounterThere(job: number): boolean {
+  const [late, setLate] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setLate(true), LONGEST_MS);
+    return () => clearTimeout(timer);
+  }, []);
+  const asked = [useCounter(job), useJobFiles(job), useStandard(job), useClientLinks(job)];
+  // What fails is asked for again for minutes; nothing else waits for it so long.
+  return late || asked.every((one) => !one.isPending);
+}
 
 export const makeJobFiles = (job: number) => must(client.POST("/api/jobs/{job_id}/files", inJob(job)));
 
-export const changeRun = (given: { run: string; what: "pause" | "resume" | "cancel" | "again" }) => {
-  const at = { params: { path: { run_id: given.run } } };
-  if (given.what === "pause") return must(client.POST("/api/runs/{run_id}/pause", at));
-  if (given.what === "resume") return must(client.POST("/api/runs/{run_id}/resume", at));
-  if (given.what === "cancel") return must(client.POST("/api/runs/{run_id}/cancel", at));
-  return must(client.POST("/api/runs/{run_id}/again", at));
+export const changeOrder = (given: { order: string; what: "pause" | "resume" | "cancel" | "again" }) => {
+  const at = { params: { path: { order_id: given.order } } };
+  if (given.what === "pause") return must(client.POST("/api/orders/{order_id}/pause", at));
+  if (given.what === "resume") return must(client.POST("/api/orders/{order_id}/resume", at));
+  if (given.what === "cancel") return must(client.POST("/api/orders/{order_id}/cancel", at));
+  return must(client.POST("/api/orders/{order_id}/again", at));
 };
 
 export const useNames = (job: number, pattern: string) =>

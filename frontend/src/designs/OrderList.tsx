@@ -1,17 +1,17 @@
 import { useState } from "react";
-import type { OrderState } from "../api/types";
+import type { LineState } from "../api/types";
 import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
-import { isGoing, useCallOff, useEarlierOrders, useOrders, type Maker } from "./useOrders";
+import { isGoing, useCancelLine, useEarlierOrders, useOrders, type Maker } from "./useOrders";
 
 /** So many files of an order are named. */
 const MOST_NAMED = 4;
 
 /** One file as it is, many in a ZIP. */
-const placeOf = (order: OrderState) =>
-  `/api/orders/${order.id}/${order.count > 1 ? "files.zip" : `files/${order.files[0]?.number ?? 1}`}`;
+const placeOf = (line: LineState) =>
+  `/api/order-lines/${line.id}/${line.count > 1 ? "files.zip" : `files/${line.files[0]?.number ?? 1}`}`;
 
-/** The files made so far; the one in work shows its progress and can be called off. */
+/** The files made so far; the one in work shows its progress and can be cancelled. */
 export function OrderList({ of, version, ordering }: { of: Maker; version: number; ordering: boolean }) {
   const orders = useOrders(of);
   const [earlier, setEarlier] = useState(false);
@@ -28,8 +28,8 @@ export function OrderList({ of, version, ordering }: { of: Maker; version: numbe
             <span className="soft">The order is given…</span>
           </li>
         )}
-        {[...newest, ...before.items].map((order) => (
-          <Ordered key={order.id} of={of} order={order} version={version} />
+        {[...newest, ...before.items].map((line) => (
+          <Ordered key={line.id} of={of} line={line} version={version} />
         ))}
       </ul>
       {more && (
@@ -48,64 +48,64 @@ export function OrderList({ of, version, ordering }: { of: Maker; version: numbe
 }
 
 /** One order: its files, how far it is, and what can be done with it. */
-function Ordered({ of, order, version }: { of: Maker; order: OrderState; version: number }) {
-  const callOff = useCallOff(of);
+function Ordered({ of, line, version }: { of: Maker; line: LineState; version: number }) {
+  const cancel = useCancelLine(of);
   return (
     <li
       className="rounded-lg border p-2"
       style={{ borderColor: "var(--color-base-300)" }}
-      data-order={order.state}
+      data-order={line.state}
     >
-      {order.files.slice(0, MOST_NAMED).map((file) => (
+      {line.files.slice(0, MOST_NAMED).map((file) => (
         <div key={file.number} className="break-all font-medium">
           {file.name}
         </div>
       ))}
-      {order.count > MOST_NAMED && <div className="soft">and {order.count - MOST_NAMED} more</div>}
+      {line.count > MOST_NAMED && <div className="soft">and {line.count - MOST_NAMED} more</div>}
       <div className="flex items-center justify-between gap-2">
-        <span className="soft">{words(order)}</span>
-        {order.state === "done" && (
-          <a className="min-h-6 font-semibold underline" href={placeOf(order)} download>
-            {order.version === version
-              ? order.count > 1
+        <span className="soft">{words(line)}</span>
+        {line.state === "done" && (
+          <a className="min-h-6 font-semibold underline" href={placeOf(line)} download>
+            {line.version === version
+              ? line.count > 1
                 ? "Download as a ZIP"
                 : "Download"
-              : order.count > 1
+              : line.count > 1
                 ? "Download the earlier ZIP"
                 : "Download the earlier file"}
           </a>
         )}
-        {isGoing(order) && (
-          <button type="button" className="min-h-6 underline" onClick={() => callOff.mutate(order.id)}>
+        {isGoing(line) && (
+          <button type="button" className="min-h-6 underline" onClick={() => cancel.mutate(line.id)}>
             Cancel
           </button>
         )}
       </div>
-      {isGoing(order) && (
+      {isGoing(line) && (
         <progress
           className="progress w-full"
           max={100}
-          value={order.percent}
-          aria-label={`${order.files[0]?.name ?? "The file"} in work`}
+          value={line.percent}
+          aria-label={`${line.files[0]?.name ?? "The file"} in work`}
         />
       )}
     </li>
   );
 }
 
-function words(order: OrderState): string {
-  switch (order.state) {
+function words(line: LineState): string {
+  switch (line.state) {
     case "done":
-      return typeset(order.count > 1 ? order.made_text : (order.files[0]?.size_text ?? ""));
+      return typeset(line.count > 1 ? line.made_text : (line.files[0]?.size_text ?? ""));
     case "queued":
       return "waits for a worker";
     case "running":
-      return `${order.percent}${"\u00a0"}%`;
+      return `${line.percent}${"\u00a0"}%`;
     case "cancelled":
       return "cancelled, nothing left behind";
     case "tidied":
       return "removed by a rule of yours; make it again when you need it";
     default:
-      return order.problem || "failed";
+      return line.problem || "failed";
   }
 }

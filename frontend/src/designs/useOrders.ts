@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, must } from "../api/client";
 import { usePages } from "../api/usePages";
-import type { OrderState } from "../api/types";
+import type { LineState } from "../api/types";
 
 /** A design whose files are made: which kind of it, and which one. */
 export interface Maker {
@@ -9,15 +9,15 @@ export interface Maker {
   id: number;
 }
 
-export const isGoing = (order: OrderState) => order.state === "queued" || order.state === "running";
+export const isGoing = (line: LineState) => line.state === "queued" || line.state === "running";
 const POLL_MS = 400;
-const keyOf = ({ id }: Maker) => ["orders", id];
+const keyOf = ({ id }: Maker) => ["order-lines", id];
 
 const listed = ({ kind, id }: Maker, cursor?: string | null) => {
   const query = cursor ? { cursor } : {};
   return kind === "prints"
-    ? client.GET("/api/prints/{print_id}/orders", { params: { path: { print_id: id }, query } })
-    : client.GET("/api/layouts/{layout_id}/orders", { params: { path: { layout_id: id }, query } });
+    ? client.GET("/api/prints/{print_id}/order-lines", { params: { path: { print_id: id }, query } })
+    : client.GET("/api/layouts/{layout_id}/order-lines", { params: { path: { layout_id: id }, query } });
 };
 
 const ordered = ({ kind, id }: Maker, version: number) =>
@@ -39,7 +39,7 @@ export function useOrders(of: Maker) {
 
 /** Those before the newest, from a cursor on, page by page; nothing is fetched before somebody asks. */
 export function useEarlierOrders(of: Maker, from: string | null | undefined, enabled: boolean) {
-  return usePages(["earlier-orders", of.id, from], (cursor) => must(listed(of, cursor ?? from)), {
+  return usePages(["earlier-lines", of.id, from], (cursor) => must(listed(of, cursor ?? from)), {
     enabled: enabled && Boolean(from),
   });
 }
@@ -52,23 +52,23 @@ export function useMakeFile(kind: Maker["kind"]) {
   });
 }
 
-export function useCallOff(of: Maker) {
+export function useCancelLine(of: Maker) {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (order: string) =>
-      must(client.POST("/api/orders/{order_id}/cancel", { params: { path: { order_id: order } } })),
+    mutationFn: (line: string) =>
+      must(client.POST("/api/order-lines/{line_id}/cancel", { params: { path: { line_id: line } } })),
     onSettled: () => queries.invalidateQueries({ queryKey: keyOf(of) }),
   });
 }
 
-/** What the rule says of the newest order: how far it is, or how large the files of this very version became. */
+/** What the rule says of the newest line: how far it is, or how large the files of this very version became. */
 export interface Made {
   word: string;
   key?: string;
 }
 
-export function madeOf(orders: OrderState[] | undefined, version: number): Made | null {
-  const newest = orders?.[0];
+export function madeOf(lines: LineState[] | undefined, version: number): Made | null {
+  const newest = lines?.[0];
   if (!newest) return null;
   if (isGoing(newest)) return { word: `${newest.percent}\u00a0%` };
   return newest.state === "done" && newest.version === version

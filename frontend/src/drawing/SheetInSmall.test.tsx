@@ -14,6 +14,7 @@ function drawn(document: BoxMm, printed: BoxMm, picture: BoxMm, turn = 0, angle 
     strokes: [],
     labels: [],
     grounds: [],
+    parts: [],
   };
 }
 

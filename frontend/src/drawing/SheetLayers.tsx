@@ -4,6 +4,8 @@ import { CUT_AWAY, Hatch } from "./Hatch";
 import { corners, leaningBox, ring } from "./outlines";
 import { onScreen, type View } from "./placement";
 import { Rim } from "./Rim";
+import { CAPITALS } from "./SheetInk";
+import "./ink.css";
 import { turnedImage } from "./turnedImage";
 
 export type ScreenBox = readonly [number, number, number, number];
@@ -115,9 +117,6 @@ function Line({ stroke, view }: { stroke: Drawing["strokes"][number]; view: View
     />
   );
 }
-
-/** Capitals are so high in the fonts that ship with the app, as a share of their size. */
-export const CAPITALS = 0.7;
 
 /** Printed words in their own font, as long as they will be. */
 function Words(props: { label: Drawing["labels"][number]; view: View; paper: string }) {

@@ -25,6 +25,7 @@ const drawing: Drawing = {
   strokes: [],
   labels: [],
   grounds: [],
+  parts: [],
 };
 const plan = (fit: object) =>
   ({ fit: { mode: "fill", anchor: [0.5, 0.5], auto: false, zoom: 1, ...fit } }) as unknown as Plan;

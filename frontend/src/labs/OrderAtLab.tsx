@@ -15,8 +15,10 @@ const posted = {
         body: { lab },
       }),
     ),
-  runs: (id: string, lab: string) =>
-    must(client.POST("/api/runs/{run_id}/lab-orders", { params: { path: { run_id: id } }, body: { lab } })),
+  orders: (id: string, lab: string) =>
+    must(
+      client.POST("/api/orders/{order_id}/lab-orders", { params: { path: { order_id: id } }, body: { lab } }),
+    ),
 };
 
 const offered = {
@@ -26,11 +28,13 @@ const offered = {
         params: { path: { job_id: Number(id) }, query: { lab } },
       }),
     ),
-  runs: (id: string, lab: string) =>
-    must(client.GET("/api/runs/{run_id}/lab-offer", { params: { path: { run_id: id }, query: { lab } } })),
+  orders: (id: string, lab: string) =>
+    must(
+      client.GET("/api/orders/{order_id}/lab-offer", { params: { path: { order_id: id }, query: { lab } } }),
+    ),
 };
 
-/** All prints of a job that are planned for a lab, or all files of a run, in one order. */
+/** All prints of a job that are planned for a lab, or all files of an order, in one order. */
 export function OrderAtLab(props: { of: { kind: keyof typeof posted; id: string }; says: string }) {
   const { of } = props;
   const go = useNavigate();

@@ -1,8 +1,10 @@
 import { useDeferredValue } from "react";
 import type { LayoutPage, SheetDrawn } from "../api/types";
+import { SheetInk } from "../drawing/SheetInk";
 import { useSize } from "../drawing/useSize";
 import { typeset } from "../shell/typeset";
 import { PartOfPrint } from "./PrintSymbol";
+import { sidesOf } from "./sidesOf";
 
 /** Room for a sheet's name, between sheets, and around all of them, px; no sheet is drawn narrower than the last. */
 const CAPTION = 32;
@@ -14,9 +16,10 @@ const MOST = 300;
 
 /** px a mm at which so many sheets stand in a grid without a scroll, where they are not too small for it. */
 function scaleIn(width: number, height: number, sheet: SheetDrawn, columns: number, rows: number): number {
-  const wide = ((width - AROUND - GAP * (columns - 1)) / columns - 12) / sheet.width;
-  const high = ((height - AROUND - GAP * (rows - 1)) / rows - CAPTION) / sheet.height;
-  return Math.max(LEAST / sheet.width, Math.min(wide, high, MOST / sheet.width));
+  const [across, down] = sidesOf(sheet);
+  const wide = ((width - AROUND - GAP * (columns - 1)) / columns - 12) / across;
+  const high = ((height - AROUND - GAP * (rows - 1)) / rows - CAPTION) / down;
+  return Math.max(LEAST / across, Math.min(wide, high, MOST / across));
 }
 
 /** All sheets in small, in the order in which they are printed; one of them is looked at. */
@@ -28,7 +31,7 @@ export function SheetsStrip(props: {
 }) {
   // Under a moving hand the sheets may come a moment later than the seams.
   const page = useDeferredValue(props.page);
-  const grey = page.sheets.every((sheet) => sheet.parts.every((part) => part.grey));
+  const grey = page.sheets.every((sheet) => sheet.drawing.parts.every((part) => part.grey));
   const { element, width, height } = useSize<HTMLDivElement>();
   const first = page.sheets[0];
   const map = page.sheets.length - (page.tiles ? page.tiles.columns.length * page.tiles.rows.length : 0);
@@ -106,15 +109,16 @@ function SheetInGrid(props: {
   plain: boolean;
 }) {
   const { sheet, scale } = props;
+  const [wide, high] = sidesOf(sheet);
   return (
     <svg
-      width={sheet.width * scale}
-      height={sheet.height * scale}
-      viewBox={`0 0 ${sheet.width} ${sheet.height}`}
+      width={wide * scale}
+      height={high * scale}
+      viewBox={`0 0 ${wide} ${high}`}
       className="sheet-paper"
       aria-hidden
     >
-      {sheet.parts.map((part, index) => (
+      {sheet.drawing.parts.map((part, index) => (
         <PartOfPrint
           key={index}
           symbol={props.symbol(part.plan)}
@@ -133,9 +137,10 @@ function SheetInGrid(props: {
 export function SheetLarge(props: { page: LayoutPage; number: number; symbol: (plan: number) => string }) {
   const { element, width, height } = useSize<HTMLDivElement>();
   const sheet = props.page.sheets[props.number];
-  const { ink } = props.page;
   if (!sheet) return null;
-  const scale = Math.min((width - 40) / sheet.width, (height - 8) / sheet.height);
+  const { drawing } = sheet;
+  const [wide, high] = sidesOf(sheet);
+  const scale = Math.min((width - 40) / wide, (height - 8) / high);
   return (
     <div
       ref={element}
@@ -144,14 +149,14 @@ export function SheetLarge(props: { page: LayoutPage; number: number; symbol: (p
     >
       {scale > 0 && (
         <svg
-          width={sheet.width * scale}
-          height={sheet.height * scale}
-          viewBox={`0 0 ${sheet.width} ${sheet.height}`}
+          width={wide * scale}
+          height={high * scale}
+          viewBox={`0 0 ${wide} ${high}`}
           className="sheet-paper"
           role="img"
           aria-label={`Sheet ${sheet.name} with its marks`}
         >
-          {sheet.parts.map((part, index) => (
+          {drawing.parts.map((part, index) => (
             <PartOfPrint
               key={index}
               symbol={props.symbol(part.plan)}
@@ -162,31 +167,7 @@ export function SheetLarge(props: { page: LayoutPage; number: number; symbol: (p
               light={part.light}
             />
           ))}
-          {ink?.strokes.map((stroke, index) => (
-            <line
-              key={index}
-              data-kind={stroke.kind}
-              x1={stroke.start[0]}
-              y1={stroke.start[1]}
-              x2={stroke.end[0]}
-              y2={stroke.end[1]}
-              stroke={stroke.colour}
-              strokeWidth={Math.max(stroke.width, 0.8 / scale)}
-            />
-          ))}
-          {ink?.labels.map((label, index) => (
-            <text
-              key={index}
-              x={label.at[0]}
-              y={label.at[1]}
-              fontSize={label.height / 0.7}
-              textLength={label.width || undefined}
-              lengthAdjust="spacingAndGlyphs"
-              fill={label.colour}
-            >
-              {label.text}
-            </text>
-          ))}
+          <SheetInk strokes={drawing.strokes} labels={drawing.labels} least={0.8 / scale} />
         </svg>
       )}
     </div>

@@ -3,7 +3,7 @@ import type { BoxMm, Tray } from "../api/types";
 import { onPaper, through } from "../colour/table";
 import { usePrintedPixels } from "../colour/usePrintedPixels";
 import { SheetInSmall } from "../drawing/SheetInSmall";
-import { CAPITALS } from "../drawing/SheetLayers";
+import { SheetInk } from "../drawing/SheetInk";
 
 /** px over the paper for the end that goes in first, and at its sides for words. */
 const OVER = 64;
@@ -120,7 +120,6 @@ function Print(props: {
     drawn.putImageData(onPaper(pixels, table, false), 0, 0);
   }, [pixels, table]);
   const turn = turned ? { transform: `translateX(${props.wide}px) rotate(90deg)` } : {};
-  const [across, down] = [(mm: number) => mm * x, (mm: number) => mm * y];
   return (
     <div className="tray-print" style={{ width, height, ...turn }}>
       <div style={{ transform: `scale(1, ${y / x})`, transformOrigin: "0 0" }}>
@@ -143,33 +142,15 @@ function Print(props: {
           }}
         />
       )}
-      <svg className="tray-ink" width={width} height={height} aria-hidden>
-        {drawing.strokes.map((stroke, index) => (
-          <line
-            key={index}
-            x1={across(stroke.start[0])}
-            y1={down(stroke.start[1])}
-            x2={across(stroke.end[0])}
-            y2={down(stroke.end[1])}
-            stroke={stroke.colour}
-            strokeWidth={Math.max(0.75, across(stroke.width))}
-          />
-        ))}
-        {drawing.labels.map((label, index) => (
-          <text
-            key={index}
-            className="printed-words"
-            data-font={label.font}
-            x={across(label.at[0])}
-            y={down(label.at[1])}
-            fontSize={across(label.height / CAPITALS)}
-            textLength={across(label.width)}
-            lengthAdjust="spacingAndGlyphs"
-            fill={label.colour}
-          >
-            {label.text}
-          </text>
-        ))}
+      <svg
+        className="tray-ink"
+        width={width}
+        height={height}
+        viewBox={`0 0 ${w} ${h}`}
+        preserveAspectRatio="none"
+        aria-hidden
+      >
+        <SheetInk strokes={drawing.strokes} labels={drawing.labels} least={0.75 / x} />
       </svg>
     </div>
   );

@@ -84,7 +84,12 @@ def _makes(lab: Lab, size: tuple[float, float]) -> bool:
 
 
 def largest_share(size: tuple[float, float], medium: StockMedium) -> float:
-    """How much of its size a print can have on what is left of a medium; 0 where nothing is left."""
+    """How much of its size a print can have on what is left of a medium; 0 where nothing is left.
+
+    >>> from ..studio.stock import StockMedium
+    >>> largest_share((600.0, 400.0), StockMedium.model_validate({"name": "satin", "sheets": [{"width": "30 cm", "height": "45 cm", "left": 10}]}))
+    0.75
+    """
     sheets = [
         fitting(size, (float(one.width.mm), float(one.height.mm)))
         for one in medium.sheets

@@ -16,7 +16,7 @@ from ..ground.show import LengthStyle, style_for
 from ..parts.target import Target
 from ..rules.fit import turned_size
 from ..shapes.drawing import Drawing
-from ..sheet.printdrawing import small_drawing
+from ..sheet.drawings import small_drawing
 from ..studio.studio import DEFAULT_STUDIO, Studio
 from ..telling.findings import findings
 from ..work.outcome import Work, work_out

@@ -14,6 +14,11 @@ def corrected_scale(work: Work, laid: Lying | None = None) -> tuple[Fraction, Fr
     """What the device makes of the file's width and of its height, where that is made good in the file; else 1 and 1.
 
     `laid` is how the print lies, where that is known already.
+
+    >>> from tests.devices import corrected
+    >>> small = fog(target={"width": "27 cm", "height": "18 cm"}, device=corrected("desk/a4", 0.995, 1.0))
+    >>> [float(one) for one in corrected_scale(small)]
+    [1.0, 0.995]
     """
     used = work.device
     if used is None or not used.corrects or used.feed.true_to_size:

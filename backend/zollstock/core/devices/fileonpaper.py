@@ -11,7 +11,12 @@ from .press import FileOnPaper, Settings
 
 
 def file_of(work: Work) -> FileOnPaper:
-    """The file of a print, mm as it says them itself."""
+    """The file of a print, mm as it says them itself.
+
+    >>> made = file_of(fog(edge=border("2 in")))
+    >>> float(made.width), [round(float(side), 1) for side in made.ink.as_floats()]
+    (609.6, [50.8, 50.8, 508.0, 304.8])
+    """
     document = work.boxes.document
     width, height = entered_size(work)
     x, y = width / document.w, height / document.h
@@ -26,7 +31,13 @@ def file_of(work: Work) -> FileOnPaper:
 
 
 def settings_of(work: Work, laid: Lying) -> Settings:
-    """The dialog as the recipe says."""
+    """The dialog as the recipe says.
+
+    >>> from .lying import lying
+    >>> work = fog(target={"width": "27 cm", "height": "18 cm"}, device=chosen("desk/a4"))
+    >>> settings_of(work, lying(work)).turn
+    90
+    """
     return Settings(
         borderless=laid.borderless,
         driver_colour=work.plan.output.print_profile is None,

@@ -16,7 +16,11 @@ class MostInk(NamedTuple):
 
 
 def most_ink(work: Work) -> MostInk | None:
-    """The least that the lab or the device with its medium takes of inks; None where neither says, or no inks are printed."""
+    """The least that the lab or the device with its medium takes of inks; None where neither says, or no inks are printed.
+
+    >>> most_ink(fog()) is None
+    True
+    """
     wanted = work.plan.output.print_profile
     if wanted is None or wanted.space != "cmyk":
         return None

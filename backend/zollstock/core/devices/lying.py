@@ -52,6 +52,12 @@ def lying(work: Work) -> Lying | None:
 
     It lies in the middle. A sheet is turned only where it does not fit as it stands; on a roll it lies the way that
     takes less.
+
+    >>> laid = lying(fog(target={"width": "27 cm", "height": "18 cm"}, device=chosen("desk/a4")))
+    >>> laid.turned, [float(side) for side in laid.document.as_floats()]
+    (True, [15.0, 13.5, 180.0, 270.0])
+    >>> lying(fog()) is None
+    True
     """
     used = work.device
     if used is None or work.plan.target.in_pixels:
@@ -60,13 +66,23 @@ def lying(work: Work) -> Lying | None:
 
 
 def lies_on(work: Work, feed: Feed, borderless: bool) -> Lying | None:
-    """The same for any feed."""
+    """The same for any feed.
+
+    >>> work = fog(target={"width": "30 cm", "height": "20 cm"}, device=chosen("desk/a4"))
+    >>> lies_on(work, work.device.feed, borderless=False) is None
+    True
+    """
     # What is printed beyond the paper is bleed: the trim is what has to fit.
     return fed(work.boxes.document, feed, work.boxes.trim if borderless else None)
 
 
 def fed(document: Box, feed: Feed, trim: Box | None = None) -> Lying | None:
-    """How a file of that size lies in a feed; printed borderless where a `trim` is given, which is then what has to fit."""
+    """How a file of that size lies in a feed; printed borderless where a `trim` is given, which is then what has to fit.
+
+    >>> feed = fog(device=chosen("desk/a4")).device.feed
+    >>> fed(box(0, 0, 200, 280), feed).turned, fed(box(0, 0, 280, 200), feed).turned, fed(box(0, 0, 300, 300), feed)
+    (False, True, None)
+    """
     held = trim or document
     ways = []
     for turned in (False, True):
@@ -88,7 +104,12 @@ def fed(document: Box, feed: Feed, trim: Box | None = None) -> Lying | None:
 
 def prints_borderless(work: Work, used: DeviceUsed) -> bool:
     """Whether the dialog is set to print without a border: as the plan says, else where the feed can and the print
-    has the size of its paper and ink within the margins."""
+    has the size of its paper and ink within the margins.
+
+    >>> work = fog(target={"width": "29.7 cm", "height": "21 cm"}, device=chosen("desk/a4"))
+    >>> prints_borderless(work, work.device)
+    True
+    """
     choice = work.plan.device
     if not used.feed.borderless:
         return False
@@ -103,14 +124,23 @@ def prints_borderless(work: Work, used: DeviceUsed) -> bool:
 
 
 def covers(work: Work, laid: Lying) -> bool:
-    """Whether the print is as wide as the paper; only such a one is printed beyond it."""
+    """Whether the print is as wide as the paper; only such a one is printed beyond it.
+
+    >>> work = fog(target={"width": "29.7 cm", "height": "21 cm"}, device=chosen("desk/a4"))
+    >>> covers(work, lying(work))
+    True
+    """
     trim = work.boxes.trim
     w, h = (trim.h, trim.w) if laid.turned else (trim.w, trim.h)
     return w >= laid.sheet.w - SLACK and (laid.feed.is_roll or h >= laid.sheet.h - SLACK)
 
 
 def ink_box(work: Work) -> Box:
-    """All that is printed, mm of the document: a white border is paper, marks and coloured borders are ink."""
+    """All that is printed, mm of the document: a white border is paper, marks and coloured borders are ink.
+
+    >>> [round(float(side), 1) for side in ink_box(fog(edge=border("2 in"))).as_floats()]
+    [50.8, 50.8, 508.0, 304.8]
+    """
     boxes, edge = work.boxes, work.plan.edge
     sheet = print_sheet(work)
     rim = edge.rim()
@@ -132,12 +162,23 @@ def short_of_margins(work: Work, laid: Lying) -> Sides:
     """By how much ink comes into the margins of the feed, mm, on each side of the print as it stands on the screen.
 
     On a roll the paper is cut behind the print: its ends are as long as they have to be.
+
+    >>> work = fog(target={"width": "29.7 cm", "height": "21 cm"}, device=chosen("desk/a4", borderless=False))
+    >>> [float(side) for side in short_of_margins(work, lying(work))]
+    [3.0, 3.0, 3.0, 3.0]
     """
     return short_of(ink_box(work), work.boxes.document, laid)
 
 
 def short_of(ink: Box, document: Box, laid: Lying) -> Sides:
-    """The same for any file that lies in a feed: `ink` is what of the `document` is printed, mm."""
+    """The same for any file that lies in a feed: `ink` is what of the `document` is printed, mm.
+
+    >>> from .lying import fed
+    >>> feed = fog(device=chosen("desk/a4")).device.feed
+    >>> page = box(0, 0, 210, 297)
+    >>> [float(side) for side in short_of(page, page, fed(page, feed))]
+    [3.0, 3.0, 3.0, 3.0]
+    """
     around = Sides(ink.x, ink.y, document.w - ink.right, document.h - ink.bottom)
     if laid.turned:
         around = around.quarter()
@@ -156,7 +197,12 @@ def short_of(ink: Box, document: Box, laid: Lying) -> Sides:
 
 
 def eaten_by_overspray(work: Work, laid: Lying) -> Sides:
-    """What is lost of each side when it is printed borderless, mm: the overspray, where no bleed was made for it."""
+    """What is lost of each side when it is printed borderless, mm: the overspray, where no bleed was made for it.
+
+    >>> work = fog(target={"width": "29.7 cm", "height": "21 cm"}, device=chosen("desk/a4"))
+    >>> [float(side) for side in eaten_by_overspray(work, lying(work))]
+    [2.5, 2.5, 2.5, 2.5]
+    """
     document, trim, over = work.boxes.document, work.boxes.trim, laid.feed.overspray.mm
     bleed = Sides(
         trim.x - document.x, trim.y - document.y,
@@ -170,7 +216,11 @@ def eaten_by_overspray(work: Work, laid: Lying) -> Sides:
 
 
 def sides_of(lengths: Sides) -> Iterator[tuple[SideName, Fraction]]:
-    """The sides where there is something to tell."""
+    """The sides where there is something to tell.
+
+    >>> [(side, float(mm)) for side, mm in sides_of(Sides(Fraction(3), Fraction(0), Fraction(0), Fraction(1)))]
+    [('left', 3.0), ('bottom', 1.0)]
+    """
     for name, mm in zip(SIDES, lengths, strict=True):
         if mm > SLACK:
             yield name, mm

@@ -159,13 +159,24 @@ class Pressed:
 
 
 def fits(feed: Feed, w: Fraction, h: Fraction) -> bool:
-    """Whether sides of that length, mm, go on the paper of a feed; a file of whole pixels is a hair larger at times."""
+    """Whether sides of that length, mm, go on the paper of a feed; a file of whole pixels is a hair larger at times.
+
+    >>> feed = fog(device=chosen("desk/a4")).device.feed
+    >>> fits(feed, Fraction(210), Fraction(297)), fits(feed, Fraction(297), Fraction(210))
+    (True, False)
+    """
     most = feed.height.mm if feed.height is not None else None
     return w <= feed.width.mm + SEEN_MM and (most is None or h <= most + SEEN_MM)
 
 
 def recipe_settings(file: FileOnPaper, used: DeviceUsed, borderless: bool, driver_colour: bool, medium: str) -> Settings:  # fmt: skip
-    """The dialog as the recipe says: 100 %, turned as it fits."""
+    """The dialog as the recipe says: 100 %, turned as it fits.
+
+    >>> from .fileonpaper import file_of
+    >>> work = fog(target={"width": "27 cm", "height": "18 cm"}, device=chosen("desk/a4"))
+    >>> recipe_settings(file_of(work), work.device, False, True, "satin").turn
+    90
+    """
     w, h = (file.trim.w, file.trim.h) if borderless else file.wanted
     stands, lies = fits(used.feed, w, h), fits(used.feed, h, w)
     turn = lies and (not stands or (used.feed.is_roll and w < h))
@@ -175,7 +186,11 @@ def recipe_settings(file: FileOnPaper, used: DeviceUsed, borderless: bool, drive
 
 
 def dialog_settings(recipe: Settings, device: Device | None) -> Settings:
-    """The dialog as it begins when nobody sets anything."""
+    """The dialog as it begins when nobody sets anything.
+
+    >>> dialog_settings(Settings(), None).scaling
+    '100'
+    """
     quirks = device.quirks if device else []
     return recipe.model_copy(
         update={
@@ -186,7 +201,13 @@ def dialog_settings(recipe: Settings, device: Device | None) -> Settings:
 
 
 def pressed(file: FileOnPaper, used: DeviceUsed, settings: Settings, enlarges: bool) -> Pressed:
-    """Where it comes to lie. `enlarges`: whether fit to page makes small files larger. Raises `SettingError`."""
+    """Where it comes to lie. `enlarges`: whether fit to page makes small files larger. Raises `SettingError`.
+
+    >>> from .fileonpaper import file_of
+    >>> work = fog(target={"width": "18 cm", "height": "12 cm"}, device=chosen("desk/a4"))
+    >>> [round(float(side), 1) for side in pressed(file_of(work), work.device, Settings(), enlarges=False).file.as_floats()]
+    [15.0, 88.5, 180.0, 120.0]
+    """
     feed = used.feed
     if settings.turn:
         file = file.turned()
@@ -239,7 +260,12 @@ def _printable(paper: Box, feed: Feed) -> Box:
 
 
 def grid_of(used: DeviceUsed, ppi: Fraction) -> int | None:
-    """The grid that a file of so many ppi on the paper comes to: the least at or above it, else the greatest."""
+    """The grid that a file of so many ppi on the paper comes to: the least at or above it, else the greatest.
+
+    >>> used = fog(device=chosen("desk/a4")).device
+    >>> used.native_ppi, grid_of(used, Fraction(250)), grid_of(used, Fraction(5000))
+    ([360, 720], 360, 720)
+    """
     grids = used.native_ppi
     return min((grid for grid in grids if grid >= ppi), default=max(grids)) if grids else None
 
@@ -247,7 +273,14 @@ def grid_of(used: DeviceUsed, ppi: Fraction) -> int | None:
 def differences(
     file: FileOnPaper, used: DeviceUsed, settings: Settings, recipe: Settings, enlarges: bool, style: LengthStyle,
 ) -> Iterator[Difference]:  # fmt: skip
-    """What comes out other than planned, of what can be told without pixels."""
+    """What comes out other than planned, of what can be told without pixels.
+
+    >>> from .fileonpaper import file_of
+    >>> work = fog(target={"width": "18 cm", "height": "12 cm"}, device=chosen("desk/a4"))
+    >>> wrong = Settings(scaling="fit")
+    >>> [one.id for one in differences(file_of(work), work.device, wrong, Settings(), True, LengthStyle("cm"))]
+    ['scaled']
+    """
     made = pressed(file, used, settings, enlarges)
     yield from _turned(settings, recipe)
     yield from _scaled(file, made, used, settings, recipe)
@@ -264,7 +297,13 @@ def differences(
 
 
 def planned(file: FileOnPaper, used: DeviceUsed, recipe: Settings) -> Pressed:
-    """Where it was to lie: of the wanted size, in the middle, nothing lost."""
+    """Where it was to lie: of the wanted size, in the middle, nothing lost.
+
+    >>> from .fileonpaper import file_of
+    >>> work = fog(target={"width": "18 cm", "height": "12 cm"}, device=chosen("desk/a4"))
+    >>> [round(float(side), 1) for side in planned(file_of(work), work.device, Settings()).file.as_floats()]
+    [15.0, 88.5, 180.0, 120.0]
+    """
     if recipe.turn:
         file = file.turned()
     w, h = file.wanted

@@ -69,7 +69,12 @@ class Recipe(Record):
 
 
 def recipe(work: Work, style: LengthStyle, today: date) -> Recipe | None:
-    """The recipe of a print; None without a device, or where the feed does not hold it."""
+    """The recipe of a print; None without a device, or where the feed does not hold it.
+
+    >>> made = recipe(fog(target={"width": "18 cm", "height": "12 cm"}, device=chosen("desk/a4")), LengthStyle("cm"), date(2026, 12, 1))
+    >>> [(line.name, line.value) for line in made.lines if line.key]
+    [('Print size to enter', '18 × 12 cm')]
+    """
     used, choice, laid = work.device, work.plan.device, lying(work)
     if used is None or choice is None or laid is None:
         return None
@@ -167,7 +172,13 @@ def _dialog(
 
 
 def paper_drawn(work: Work, laid: Lying) -> PaperDrawn:
-    """The paper with the print on it."""
+    """The paper with the print on it.
+
+    >>> from .lying import lying
+    >>> work = fog(target={"width": "18 cm", "height": "12 cm"}, device=chosen("desk/a4"))
+    >>> paper_drawn(work, lying(work)).sheet
+    (0.0, 0.0, 210.0, 297.0)
+    """
     left, top, right, bottom = laid.feed.margins.mm
     ends = (Fraction(0), Fraction(0)) if laid.feed.is_roll else (top, bottom)
     printable = laid.sheet if laid.borderless else laid.sheet.inset(left, ends[0], right, ends[1])

@@ -24,18 +24,30 @@ _LETTERS = Fraction(5, 2)
 
 
 def bar_of(feed: Feed) -> Fraction:
-    """How long the bars of its sheet are, mm."""
+    """How long the bars of its sheet are, mm.
+
+    >>> float(bar_of(fog(device=chosen("desk/a4")).device.feed))
+    100.0
+    """
     w, h = paper_of(feed)
     return BAR if min(w, h) >= 125 else HALF_BAR
 
 
 def paper_of(feed: Feed) -> tuple[Fraction, Fraction]:
-    """The paper of the trial sheet, mm."""
+    """The paper of the trial sheet, mm.
+
+    >>> tuple(map(float, paper_of(fog(device=chosen("desk/a4")).device.feed)))
+    (210.0, 297.0)
+    """
     return feed.width.mm, feed.height.mm if feed.height is not None else ROLL_LENGTH
 
 
 def trial_sheets(device: str, feed: Feed) -> list[Sheet]:
-    """The sheet, and where the feed can print borderless one more for that."""
+    """The sheet, and where the feed can print borderless one more for that.
+
+    >>> [sheet.name for sheet in trial_sheets("Desk", fog(device=chosen("desk/a4")).device.feed)]
+    ['Desk, A4: trial sheet', 'Desk, A4: trial sheet, borderless']
+    """
     ways = (False, True) if feed.borderless else (False,)
     return [_sheet(device, feed, borderless) for borderless in ways]
 

@@ -39,7 +39,10 @@ class PatternError(Refusal):
 
 
 def check_pattern(pattern: str, fields: Mapping[str, str] = FIELDS) -> None:
-    """Raises `PatternError` for unknown fields, stray braces, or nothing at all."""
+    """Raises `PatternError` for unknown fields, stray braces, or nothing at all.
+
+    >>> check_pattern("{number}_{picture}")
+    """
     if not pattern.strip():
         raise PatternError("the pattern is empty; the usual one is " + DEFAULT_PATTERN)
     if len(pattern) > MOST_LETTERS:
@@ -57,6 +60,9 @@ def safe_name(text: str, fallback: str = "print") -> str:
     Every script is spelled in these letters (夕陽 is xiyang, Größe groesse), since a file for a lab goes
     through forms and machines that take no others; what is no letter becomes a hyphen. A length in
     inches keeps its point.
+
+    >>> safe_name("Größe 夕陽"), safe_name("8.5 x 11 in"), safe_name("con"), safe_name("…")
+    ('groesse-xiyang', '8.5-x-11-in', 'con-file', 'print')
     """
     composed = unicodedata.normalize("NFC", text).lower()
     folded = anyascii("".join(_SPELLED.get(sign, sign) for sign in composed)).lower()
@@ -69,6 +75,9 @@ def lettered_name(text: str, fallback: str) -> str:
     """A name in its own letters, for what stays with people (a plan, a job to take along).
 
     Only what a file system forbids goes; at most `MOST_LETTERS` bytes, as file systems count.
+
+    >>> lettered_name("Möwe: fog/pans", "print")
+    'Möwe fog pans'
     """
     plain = _NOT_IN_NAMES.sub(" ", unicodedata.normalize("NFC", text))
     short = " ".join(plain.split()).encode()[:MOST_LETTERS].decode(errors="ignore")
@@ -77,7 +86,11 @@ def lettered_name(text: str, fallback: str) -> str:
 
 
 def named(pattern: str, fields: Mapping[str, str], known: Mapping[str, str] = FIELDS) -> str:
-    """The pattern with its fields filled in, safe; without the ending."""
+    """The pattern with its fields filled in, safe; without the ending.
+
+    >>> named("{number}_{picture}", {"number": "007", "picture": "Fog & pans"})
+    '007_fog-pans'
+    """
     check_pattern(pattern, known)
     return safe_name(re.sub(r"\{([^{}]*)\}", lambda match: fields.get(match[1], ""), pattern))
 

@@ -74,7 +74,12 @@ class PlanError(DocumentError):
 
 
 def parse_plan(document: Any) -> Plan:
-    """Validate a decoded JSON document. Raises `PlanError` with one problem for every fault."""
+    """Validate a decoded JSON document. Raises `PlanError` with one problem for every fault.
+
+    >>> made = parse_plan({"format": "zollstock.plan/1", "picture": {"width_px": 6000, "height_px": 4000}, "target": {"width": "60 cm", "height": "40 cm"}})
+    >>> float(made.target.width.mm)
+    600.0
+    """
     if not isinstance(document, dict):
         raise PlanError([("plan", "a plan is a JSON object")])
     try:
@@ -88,6 +93,9 @@ def changed_plan(plan: Plan, fix: dict[str, Any]) -> Plan:
 
     Offers are made again and again: to check the whole document each time took a tenth of the time.
     Raises `PlanError` as `parse_plan` does.
+
+    >>> changed_plan(plan(), {"target.width": "30 cm"}).target.width.typed
+    '30 cm'
     """
     touched = {path.partition(".")[0] for path in fix}
     if not touched <= {"fit", "target", "pixels", "edge"}:
@@ -110,7 +118,11 @@ def changed_plan(plan: Plan, fix: dict[str, Any]) -> Plan:
 
 
 def plan_document(plan: Plan) -> dict[str, Any]:
-    """The plan as JSON values, lengths as typed; `parse_plan` reads it back unchanged."""
+    """The plan as JSON values, lengths as typed; `parse_plan` reads it back unchanged.
+
+    >>> parse_plan(plan_document(plan())) == plan()
+    True
+    """
     return plan.model_dump(mode="json")
 
 
@@ -118,6 +130,9 @@ def patched(document: dict[str, Any], fix: dict[str, Any]) -> dict[str, Any]:
     """A copy of the document with the dotted paths of `fix` set, as one click in the interface does.
 
     A whole part may be replaced (`"edge": {...}`). The source is not changed.
+
+    >>> patched({"edge": {"left": "2 cm"}}, {"edge.left": "3 cm", "title": "Fog"})
+    {'edge': {'left': '3 cm'}, 'title': 'Fog'}
     """
     result = dict(document)
     for path, value in fix.items():
@@ -131,7 +146,11 @@ def patched(document: dict[str, Any], fix: dict[str, Any]) -> dict[str, Any]:
 
 
 def lengths_of(plan: Plan) -> list[Length]:
-    """Every length in the plan, the target's first."""
+    """Every length in the plan, the target's first.
+
+    >>> [one.typed for one in lengths_of(plan(edge=border("2 cm")))][:3]
+    ['24 in', '16 in', '2 cm']
+    """
     found = [plan.target.width, plan.target.height]
     for part in (plan.edge, plan.marks, plan.viewing):
         found += _lengths_in(part)

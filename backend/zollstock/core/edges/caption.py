@@ -11,7 +11,7 @@ from ..answer.reckoning import Finding
 from ..ground.lengths import Length
 from ..ground.rational import Fraction
 from ..ground.show import LengthStyle
-from ..letters import FontName, Reach, lacking, reach
+from ..letters import PrintedFont, Reach, lacking, reach
 from ..parts.part import Colour, Part, length_of
 from ..shapes.box import Box
 from ..shapes.ink import Label
@@ -36,7 +36,7 @@ class Caption(Part):
     side: Literal["bottom", "top"] = "bottom"
     align: Literal["left", "centre", "right"] = "centre"
     offset: Length = length_of("6 mm")
-    font: FontName = "text"
+    font: PrintedFont = "text"
     colour: Colour = "#22302f"
 
     def scaled(self, share: Fraction) -> Self:

@@ -45,7 +45,11 @@ def grip(
     flat: bool = False,
     fields: tuple[str, ...] = (),
 ) -> Grip:
-    """A grip of a length that stands under `edge.` and its id, unless `fields` are named; lengths in mm."""
+    """A grip of a length that stands under `edge.` and its id, unless `fields` are named; lengths in mm.
+
+    >>> grip("left", "Left border", (Fraction(0), Fraction(0)), fog(edge=border("2 cm")).plan.edge.left, Fraction(20), Fraction(100), 1).id
+    'left'
+    """
     return Grip(
         id,
         label,
@@ -78,7 +82,11 @@ def inwards(side: SideName) -> int:
 
 
 def middle_of(box: Box, side: SideName) -> tuple[Fraction, Fraction]:
-    """The middle of a side."""
+    """The middle of a side.
+
+    >>> tuple(map(float, middle_of(box(0, 0, 300, 200), "right")))
+    (300.0, 100.0)
+    """
     return {
         "left": (box.x, box.y + box.h / 2),
         "top": (box.x + box.w / 2, box.y),
@@ -103,10 +111,18 @@ def gap(outer: Box, inner: Box, side: SideName) -> Fraction:
 
 
 def along_bottom(box: Box, share: Fraction, y: Fraction | None = None) -> tuple[Fraction, Fraction]:
-    """A place on the lower side of a box, or at another height, `share` of the way along it."""
+    """A place on the lower side of a box, or at another height, `share` of the way along it.
+
+    >>> tuple(map(float, along_bottom(box(0, 0, 300, 200), Fraction(1, 4))))
+    (75.0, 200.0)
+    """
     return box.x + box.w * share, box.bottom if y is None else y
 
 
 def four(make: Callable[[SideName], Grip]) -> Iterator[Grip]:
-    """A grip for each side."""
+    """A grip for each side.
+
+    >>> [side for side in four(lambda side: side)]
+    ['left', 'top', 'right', 'bottom']
+    """
     return map(make, SIDES)

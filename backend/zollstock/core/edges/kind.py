@@ -192,7 +192,14 @@ class EdgeKind(Part):
 def too_shallow(
     needed: Fraction, printed: Box, what: str, word: str, style: LengthStyle
 ) -> Iterator[Finding]:
-    """A picture cannot be mirrored further than it is deep; lengths in mm."""
+    """A picture cannot be mirrored further than it is deep; lengths in mm.
+
+    >>> [shallow] = too_shallow(Fraction(50), box(0, 0, 300, 40), "wrap", "face", LengthStyle("cm"))
+    >>> shallow.text
+    'A mirrored wrap needs 5 cm of picture; the face has only 4 cm.'
+    >>> list(too_shallow(Fraction(50), box(0, 0, 300, 60), "wrap", "face", LengthStyle("cm")))
+    []
+    """
     has = min(printed.w, printed.h)
     if has < needed:
         yield Finding(

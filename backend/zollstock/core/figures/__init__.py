@@ -18,7 +18,11 @@ from .verdict import resolution, verdict
 
 
 def figures(work: Work, style: LengthStyle, measures: Measures = NOT_MEASURED) -> list[Figure]:
-    """All figures of the plan in the order of the work."""
+    """All figures of the plan in the order of the work.
+
+    >>> [(one.id, one.text) for one in figures(fog(), LengthStyle("cm"))][:2]
+    [('picture_width_px', '5000 px'), ('picture_height_px', '3333 px')]
+    """
     return [
         *picture(work.plan),
         *sides(work.plan, style),

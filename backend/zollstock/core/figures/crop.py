@@ -19,6 +19,11 @@ SIDES = ("left", "top", "right", "bottom")
 
 
 def crop(work: Work, style: LengthStyle) -> Iterator[Figure]:
+    """The crop's sides and where it lies, px of the upright picture.
+
+    >>> [(one.id, one.text) for one in crop(fog(target={"width": "40 cm", "height": "40 cm"}), LengthStyle("cm"))][:2]
+    [('crop_width', '3333 px'), ('crop_height', '3333 px')]
+    """
     placed, fit = work.placement, work.plan.fit
     crop = placed.crop
     source = "contain" if fit.mode == "contain" else "fill"
@@ -194,6 +199,11 @@ def _printed(mm: Fraction, style: LengthStyle, ppi: Fraction, px: Fraction) -> s
 
 
 def padding(work: Work, style: LengthStyle) -> Iterator[Figure]:
+    """What is left white round a picture that is kept whole, mm.
+
+    >>> [(one.id, one.working) for one in padding(fog(target={"width": "40 cm", "height": "40 cm"}, fit={"mode": "contain"}), LengthStyle("cm"))][1:2]
+    [('pad_top', '13.34 cm × 0.5 = 6.67 cm')]
+    """
     image, printed = work.boxes.image, work.placement.printed
     if work.plan.fit.mode != "contain" or (printed.w == image.w and printed.h == image.h):
         return

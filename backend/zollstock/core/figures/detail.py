@@ -15,7 +15,12 @@ from .figure import figure
 
 
 def detail(work: Work, measures: Measures) -> Iterator[Figure]:
-    """The share that the plan sets; else what was measured; nothing where neither is known."""
+    """The share that the plan sets; else what was measured; nothing where neither is known.
+
+    >>> from ..picture.measures import Measures
+    >>> [(one.id, one.working) for one in detail(fog(viewing={"detail": 0.5}), Measures())]
+    [('detail_ppi', '208.3 × 0.5 = 104.2 ppi')]
+    """
     share = work.plan.viewing.detail
     if share is None:
         share = detail_share(work, measures)

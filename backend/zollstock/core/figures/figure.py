@@ -16,7 +16,11 @@ def figure(
     put_in: str,
     source: str,
 ) -> Figure:
-    """A figure; `put_in` is the formula with its values, without the result."""
+    """A figure; `put_in` is the formula with its values, without the result.
+
+    >>> figure("crop_x", "Crop, left", 120, "px", "120 px", "anchor × spare", "0.5 × 240", "fill").working
+    '0.5 × 240 = 120 px'
+    """
     plain = float(value) if isinstance(value, Fraction) else value
     return Figure(
         id=name, label=label, value=plain, unit=unit, text=text, formula=formula,

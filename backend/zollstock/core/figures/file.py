@@ -18,6 +18,11 @@ from .figure import figure
 
 
 def file(work: Work, style: LengthStyle) -> Iterator[Figure]:
+    """The file's resolution, its sides in px, and what it weighs.
+
+    >>> [(one.id, one.text) for one in file(fog(), LengthStyle("cm"))][:2]
+    [('output_ppi', '208.3 ppi'), ('output_width_px', '5000 px')]
+    """
     formula, put_in = _output_working(work)
     yield figure("output_ppi", "Resolution of the file", work.output_ppi, "ppi",
                   show.ppi(work.output_ppi), formula, put_in, "output")  # fmt: skip
@@ -41,7 +46,11 @@ def file(work: Work, style: LengthStyle) -> Iterator[Figure]:
 
 
 def cost(work: Work) -> Iterator[Figure]:
-    """What the lab asks for a print, where its row says so."""
+    """What the lab asks for a print, where its row says so.
+
+    >>> list(cost(fog()))
+    []
+    """
     lab = work.lab
     if lab is None or lab.size.price is None:
         return

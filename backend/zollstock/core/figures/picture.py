@@ -16,7 +16,11 @@ from .figure import figure
 
 
 def picture(plan: Plan) -> tuple[Figure, ...]:
-    """Its pixels as they come to lie."""
+    """Its pixels as they come to lie.
+
+    >>> [(one.id, one.text) for one in picture(plan())]
+    [('picture_width_px', '5000 px'), ('picture_height_px', '3333 px'), ('picture_ratio', '3:2 (1.5)')]
+    """
     return _picture(plan.picture, plan.fit.turn)
 
 

@@ -21,7 +21,11 @@ AXES: tuple[Axis, Axis] = ("width", "height")
 
 
 def sides(plan: Plan, style: LengthStyle) -> tuple[Figure, ...]:
-    """The figures that size, edge and marks alone decide."""
+    """The figures that size, edge and marks alone decide.
+
+    >>> [(one.id, one.text) for one in sides(plan(edge=border("2 in")), LengthStyle("cm"))][:2]
+    [('target_width', '60.96 cm'), ('target_height', '40.64 cm')]
+    """
     return _sides(plan.edge, plan.target, plan.marks, style)
 
 

@@ -20,6 +20,11 @@ _GRADES = grades_in_words("≥", "else {}")
 
 
 def resolution(work: Work, style: LengthStyle) -> Iterator[Figure]:
+    """How fine the print is: the picture's own px to an inch of it.
+
+    >>> [one.working for one in resolution(fog(), LengthStyle("in"))]
+    ['4999.5 px ÷ 24 in = 208.3 ppi']
+    """
     box = "image box width" if work.plan.fit.mode == "fill" else "printed picture width"
     yield figure("effective_ppi", "Effective resolution", work.effective, "ppi",
                   show.ppi(work.effective), f"crop width ÷ {box}", pixels_per_inch(work, style),
@@ -27,7 +32,11 @@ def resolution(work: Work, style: LengthStyle) -> Iterator[Figure]:
 
 
 def pixels_per_inch(work: Work, style: LengthStyle) -> str:
-    """Pixels over inches; other units say how they become inches."""
+    """Pixels over inches; other units say how they become inches.
+
+    >>> pixels_per_inch(fog(), LengthStyle("in"))
+    '4999.5 px ÷ 24 in'
+    """
     crop, side, text = work.placement.crop.w, work.placement.printed.w, show.ppi(work.effective)
     inches = side / MM_PER_INCH
     if style.unit == "in":
@@ -60,6 +69,11 @@ def pixels_per_inch(work: Work, style: LengthStyle) -> str:
 
 
 def verdict(work: Work, style: LengthStyle) -> Iterator[Figure]:
+    """What is needed from where it is seen, and what the print has of that.
+
+    >>> [(one.id, one.text) for one in verdict(fog(), LengthStyle("cm"))][-2:]
+    [('clean_from', '42 cm'), ('clean_from_chosen', '42 cm')]
+    """
     view = work.plan.viewing
     if work.plan.target.in_pixels:
         yield from _judged(work, "the target's own pixels", "tag", "pixel-target")
@@ -128,7 +142,11 @@ def _counted(work: Work) -> str:
 
 
 def clean_from(work: Work, style: LengthStyle) -> Iterator[Figure]:
-    """The nearest distance at which the print looks clean: by acuity, and by the chosen criterion."""
+    """The nearest distance at which the print looks clean: by acuity, and by the chosen criterion.
+
+    >>> [(one.id, one.working) for one in clean_from(fog(), LengthStyle("cm"))][:1]
+    [('clean_from', '3437.75 × 1 ÷ 208.3 in = 42 cm')]
+    """
     reach = ACUITY.reach(float(work.judged), work.viewing_conditions)
     formula, put_in = ACUITY.reach_working(work.judged, work.viewing_conditions, reach, style)
     yield figure("clean_from", "Looks clean from, by acuity", reach, "mm", style.far(reach),

@@ -37,7 +37,11 @@ class TableError(Refusal):
 
 
 def write_table(columns: Sequence[str], rows: Iterable[Sequence[Any]]) -> str:
-    """CSV text with a header line. What a spreadsheet would run gets a ' before it, which `records` takes away again."""
+    """CSV text with a header line. What a spreadsheet would run gets a ' before it, which `records` takes away again.
+
+    >>> write_table(("name", "note"), [("Fog", "=1+1")])
+    "name,note\\r\\nFog,'=1+1\\r\\n"
+    """
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\r\n")
     writer.writerow(columns)
@@ -47,7 +51,11 @@ def write_table(columns: Sequence[str], rows: Iterable[Sequence[Any]]) -> str:
 
 
 def headed(columns: Sequence[str], heads: Mapping[str, str]) -> list[str]:
-    """The header line: what people read over each column."""
+    """The header line: what people read over each column.
+
+    >>> headed(("w", "h"), {"w": "width"})
+    ['width', 'h']
+    """
     return [heads.get(name, name) for name in columns]
 
 
@@ -67,6 +75,9 @@ def records(
     The first line names the columns, of which one of `needs` must be there whole. Empty lines are passed over; a
     table without any other is refused. `heads` are the names that people read over a column whose own is another; both
     are understood.
+
+    >>> [(cell("name"), line) for cell, line in records("name;note\\nFog;by hand\\n", "prints", ("name", "note"), [("name",)])]
+    [('Fog', 2)]
     """
     text = text.removeprefix("\ufeff")
     header = next((line for line in text.splitlines() if line.strip()), "")
@@ -123,7 +134,11 @@ def number_in(text: str, name: str, line: int) -> float:
 
 
 def whole_in(text: str, name: str, line: int) -> int:
-    """The same where only a whole number makes sense."""
+    """The same where only a whole number makes sense.
+
+    >>> whole_in("12", "copies", 3)
+    12
+    """
     number = number_in(text, name, line)
     if number != int(number):
         raise TableError(f"line {line}: {name} is a whole number, not “{text[:40]}”")
@@ -140,4 +155,9 @@ def is_yes(text: str) -> bool:
 
 
 def yes_or_no(is_so: bool) -> str:
+    """A cell of a table that says whether something is so.
+
+    >>> yes_or_no(True)
+    'yes'
+    """
     return "yes" if is_so else "no"

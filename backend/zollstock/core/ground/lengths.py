@@ -158,6 +158,10 @@ def pixel_side(text: str, ppi: Fraction) -> Length | None:
     """A side in whole pixels, such as `1920 px`, as the length it has at `ppi`; None for others.
 
     Raises `LengthError` for parts of a pixel and for more than `MOST_SIDE_PX`.
+
+    >>> side = pixel_side("1920 px", Fraction(96))
+    >>> float(side.mm), pixel_side("20 cm", Fraction(96))
+    (508.0, None)
     """
     if len(text) > LONGEST_TEXT:
         raise LengthError("this is too long to be a length")

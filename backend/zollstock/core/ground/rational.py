@@ -22,12 +22,20 @@ __all__ = ["Fraction", "exact", "fraction_of"]
 
 
 def fraction_of(text: str) -> Fraction:
-    """The fraction a decimal or a stroke writes: `0.1` is 1/10. Raises ValueError for other texts."""
+    """The fraction a decimal or a stroke writes: `0.1` is 1/10. Raises ValueError for other texts.
+
+    >>> fraction_of("0.1"), fraction_of("1/3")
+    (Fraction(1, 10), Fraction(1, 3))
+    """
     read = fractions.Fraction(text)
     return Fraction(read.numerator, read.denominator)
 
 
 @lru_cache(maxsize=8192)
 def exact(number: float) -> Fraction:
-    """A typed decimal as the fraction it was meant to be: 0.1 is 1/10, not its binary neighbour."""
+    """A typed decimal as the fraction it was meant to be: 0.1 is 1/10, not its binary neighbour.
+
+    >>> exact(0.1)
+    Fraction(1, 10)
+    """
     return fraction_of(repr(number))

@@ -32,7 +32,11 @@ def small_ratio(ratio: Fraction) -> tuple[int, int] | None:
 
 
 def named_ratio(ratio: Fraction) -> Fraction:
-    """The small whole-number ratio within 0.1 % of `ratio`, or `ratio` itself."""
+    """The small whole-number ratio within 0.1 % of `ratio`, or `ratio` itself.
+
+    >>> named_ratio(Fraction(5000, 3333))
+    Fraction(3, 2)
+    """
     terms = small_ratio(ratio)
     return Fraction(*terms) if terms else ratio
 
@@ -43,6 +47,9 @@ def ratio_name(ratio: Fraction) -> str | None:
 
     `ratio` is width ÷ height. A tall print keeps its order: 8 × 10 is 4:5. ISO sheets are
     named √2:1 or 1:√2.
+
+    >>> ratio_name(Fraction(8, 10)), ratio_name(Fraction(420, 297)), ratio_name(Fraction(1732, 1000))
+    ('4:5', '√2:1', None)
     """
     terms = small_ratio(ratio)
     if terms:
@@ -67,5 +74,9 @@ def ratio_text(ratio: Fraction) -> str:
 
 
 def short_ratio(ratio: Fraction) -> str:
-    """The name alone, or `1.732:1` where there is none."""
+    """The name alone, or `1.732:1` where there is none.
+
+    >>> short_ratio(Fraction(3, 2)), short_ratio(Fraction(1732, 1000))
+    ('3:2', '1.732:1')
+    """
     return ratio_name(ratio) or f"{decimal(ratio, 3)}:1"

@@ -29,7 +29,11 @@ def keyed(rows: Sequence[Row], begin: str) -> list[Row]:
 
 
 def twice(rows: Sequence[BaseModel], name: str) -> Iterator[tuple[str, str]]:
-    """The rows of a list of that name whose key another has: path, and what is wrong."""
+    """The rows of a list of that name whose key another has: path, and what is wrong.
+
+    >>> list(twice([], "rows"))
+    []
+    """
     seen: set[str] = set()
     for number, row in enumerate(rows):
         key = row.key  # type: ignore[attr-defined]

@@ -50,7 +50,11 @@ def decimal(value: Number, places: int) -> str:
 
 
 def rounded(value: Fraction, places: int) -> Fraction:
-    """What `decimal` writes, as a number: half away from nought."""
+    """What `decimal` writes, as a number: half away from nought.
+
+    >>> rounded(Fraction(5, 8), 2), rounded(Fraction(-5, 8), 2)
+    (Fraction(63, 100), Fraction(-63, 100))
+    """
     top, bottom = value.as_integer_ratio()
     power = _POWERS[places]
     steps = (2 * abs(top) * power + bottom) // (2 * bottom)
@@ -58,39 +62,69 @@ def rounded(value: Fraction, places: int) -> Fraction:
 
 
 def whole(value: Number) -> str:
-    """A count with thin groups from five digits up: 5000, 18 000."""
+    """A count with thin groups from five digits up: 5000, 18 000.
+
+    >>> whole(5000), whole(Fraction(35999, 2)).replace("\\u202f", "_")
+    ('5000', '18_000')
+    """
     top, bottom = value.as_integer_ratio()
     number = (2 * top + bottom) // (2 * bottom)
     return f"{number:,}".replace(",", "\u202f") if number >= 10_000 else str(number)
 
 
 def percent(share: Number) -> str:
-    """A share of one as per cent with at most one digit: 0.1 → 10 %, 0.0004 → 0.1 % at least."""
+    """A share of one as per cent with at most one digit: 0.1 → 10 %, 0.0004 → 0.1 % at least.
+
+    >>> percent(Fraction(1, 10)), percent(0.0004)
+    ('10 %', 'under 0.1 %')
+    """
     if 0 < share < Fraction(1, 1000):
         return "under 0.1 %"
     return f"{decimal(Fraction(share) * 100, 1)} %"
 
 
 def px(value: Number) -> str:
-    """Pixels; exact counts stay whole, others keep one digit: 3333 px, 2000.4 px."""
+    """Pixels; exact counts stay whole, others keep one digit: 3333 px, 2000.4 px.
+
+    >>> px(3333), px(Fraction(20004, 10))
+    ('3333 px', '2000.4 px')
+    """
     return f"{pixel_number(value)} px"
 
 
 def pixel_number(value: Number) -> str:
+    """A count of pixels, without its unit: whole ones as they are, others with a digit.
+
+    >>> pixel_number(3333), pixel_number(Fraction(6667, 2))
+    ('3333', '3333.5')
+    """
     return whole(value) if value.as_integer_ratio()[1] == 1 else decimal(value, 1)
 
 
 def ppi(value: Number) -> str:
+    """A resolution with at most one digit.
+
+    >>> ppi(Fraction(2083, 10)), ppi(300)
+    ('208.3 ppi', '300 ppi')
+    """
     return f"{decimal(value, 1)} ppi"
 
 
 def times(value: Number) -> str:
-    """A factor, two digits: 1.62×."""
+    """A factor, two digits: 1.62×.
+
+    >>> times(Fraction(13, 8))
+    '1.63 ×'
+    """
     return f"{decimal(value, 2)} ×"
 
 
 def size_of_file(count: int) -> str:
-    """Bytes in decimal units, as shops and file lists count: 72 MB."""
+    """Bytes in decimal units, as shops and file lists count: 72 MB.
+
+    >>> size_of_file(72_400_000), size_of_file(1_250)
+    ('72 MB', '1.3 kB')
+    """
     for limit, unit in ((10**9, "GB"), (10**6, "MB"), (10**3, "kB")):
         if count >= limit:
             return f"{decimal(Fraction(count, limit), 0 if count >= 20 * limit else 1)} {unit}"
@@ -186,6 +220,10 @@ def style_for(lengths: list[Length], unit: str | None = None) -> LengthStyle:
     """The style of the person who typed `lengths`: their first unit, decimals if they type them.
 
     `unit` overrides the unit, as the switch in the interface does; a target in pixels stays in px.
+
+    >>> from .lengths import parse_length
+    >>> style_for([parse_length("16 1/2 in")]).unit, style_for([parse_length("16 1/2 in")], "cm").unit
+    ('in', 'cm')
     """
     first = lengths[0]
     if first.unit == "px":
@@ -199,6 +237,9 @@ def typed_length(mm: Fraction, unit: str, up: bool = False) -> str:
 
     Short where the short form is exact (17 1/3 in), else to a ten-thousandth of the unit: the nearest,
     or with `up` the next one that is no less.
+
+    >>> typed_length(Fraction(127, 10) * 35, "in"), typed_length(Fraction(100, 3), "cm"), typed_length(Fraction(100, 3), "cm", up=True)
+    ('17 1/2 in', '3.3333 cm', '3.3334 cm')
     """
     value = mm / UNITS[unit]
     if value.denominator in _INCH_PARTS and unit == "in" and value.denominator > 1:

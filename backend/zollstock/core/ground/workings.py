@@ -41,14 +41,22 @@ class Put(NamedTuple):
 
 
 def number(value: Number, places: int) -> Put:
-    """A plain number."""
+    """A plain number.
+
+    >>> number(Fraction(1, 3), 2).places
+    2
+    """
     exact = value if isinstance(value, Fraction) else Fraction(value)
     whole_of_it = _POWERS[places] % exact.denominator == 0
     return Put(exact, places, decimal(exact, places) if whole_of_it else None)
 
 
 def pixels(value: Number) -> Put:
-    """A count of pixels: whole ones as they are, others with a place."""
+    """A count of pixels: whole ones as they are, others with a place.
+
+    >>> pixels(5000).text
+    '5000'
+    """
     exact = value if isinstance(value, Fraction) else Fraction(value)
     return Put(exact, 1, whole(exact)) if exact.denominator == 1 else number(exact, 1)
 
@@ -71,13 +79,21 @@ def _length(mm: Fraction, style: LengthStyle) -> Put:
 
 
 def length_shown(mm: Number, style: LengthStyle) -> tuple[Callable[[Fraction], str], str]:
-    """How a sum in the style's unit is held against the length it comes to, and what that says."""
+    """How a sum in the style's unit is held against the length it comes to, and what that says.
+
+    >>> length_shown(Fraction(254), LengthStyle("in"))[1]
+    '10'
+    """
     places = style.places + 1 if style.is_exact(mm) else style.places
     return partial(decimal, places=places), decimal(Fraction(mm) / style.mm, places)
 
 
 def rounded_up_from(exact: Fraction, whole_number: int) -> str:
-    """A count before it is rounded half up, in as many places (two at least) as show why."""
+    """A count before it is rounded half up, in as many places (two at least) as show why.
+
+    >>> rounded_up_from(Fraction(19_999, 8), 2500)
+    '2499.88'
+    """
     for places in range(2, 2 + MOST_MORE_PLACES):
         if floor(rounded(exact, places) + Fraction(1, 2)) == whole_number:
             break

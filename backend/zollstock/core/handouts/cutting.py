@@ -35,7 +35,11 @@ class Card:
 
 
 def cards(work: Work, style: LengthStyle) -> list[Card]:
-    """The cards of a mat, the upper one first; none under another edge."""
+    """The cards of a mat, the upper one first; none under another edge.
+
+    >>> [card.name for card in cards(fog(), LengthStyle("cm"))]
+    []
+    """
     return [
         _card(
             board.name, board.outside, board.opening, style, *([board.note] if board.note else [])

@@ -44,7 +44,11 @@ def job_line(title: str, client: str, due: date | None, printed_on: date) -> str
 
 
 def caption_line(plan: Plan) -> str:
-    """The caption that is printed in the border; empty where there is none."""
+    """The caption that is printed in the border; empty where there is none.
+
+    >>> caption_line(plan(edge=border("2 in") | {"caption": {"text": "Fog over the pans"}}))
+    'Caption: Fog over the pans'
+    """
     text = plan.edge.caption_text
     return f"Caption: {text}" if text else ""
 

@@ -40,7 +40,11 @@ def _colours(output: OutputSpec) -> list[str]:
 
 
 def workshop(work: Work, style: LengthStyle) -> Workshop:
-    """The workshop's paper of a print, every measure as reckoned."""
+    """The workshop's paper of a print, every measure as reckoned.
+
+    >>> [(cut.what, cut.size) for cut in workshop(fog(edge=border("2 in")), LengthStyle("cm")).cuts]
+    [('Print, at 100 %', '60.96 × 40.64 cm'), ('Sheet, cut to', '60.96 × 40.64 cm')]
+    """
     plan, edge = work.plan, work.plan.edge
     cuts, steps, cautions = edge.craft(
         work.boxes, work.placement.printed, plan.target, plan.marks, style

@@ -88,7 +88,11 @@ assert tuple(KINDS) == get_args(LayoutKind)
 
 
 def kind_of(layout: LayoutRequest) -> Kind:
-    """The kind whose request it is."""
+    """The kind whose request it is.
+
+    >>> kind_of(tiles()).name
+    'tiles'
+    """
     return next(kind for kind in KINDS.values() if isinstance(layout, kind.request))
 
 
@@ -120,28 +124,44 @@ def parse_layout(document: Any) -> LayoutRequest:
 
 
 def layout_document(layout: LayoutRequest) -> dict[str, Any]:
-    """The request as JSON values, whole, with every default."""
+    """The request as JSON values, whole, with every default.
+
+    >>> parse_layout(layout_document(tiles())) == tiles()
+    True
+    """
     return layout.model_dump(mode="json", by_alias=True)
 
 
 def lay(
     layout: LayoutRequest, unit: str | None = None, studio: Studio = DEFAULT_STUDIO
 ) -> PlannedLayout:
-    """The sheets of a layout request, exact, by what a studio knows; texts use `unit`, else the first plan's."""
+    """The sheets of a layout request, exact, by what a studio knows; texts use `unit`, else the first plan's.
+
+    >>> [sheet.name for sheet in lay(tiles()).sheets][:3]
+    ['A1', 'A2', 'A3']
+    """
     style, on = style_for(layout.lengths, unit), by_device(layout, studio)
     laid = with_limits(kind_of(on).lay(on, style, studio), on.plans[0].output, style)
     return with_device(laid, on, studio, style)
 
 
 def in_short(layout: LayoutRequest, laid: PlannedLayout) -> str:
-    """A layout in a line, as lists show it; in the unit of its first plan."""
+    """A layout in a line, as lists show it; in the unit of its first plan.
+
+    >>> in_short(tiles(), lay(tiles()))
+    '57 × 85.5 cm, 12 sheets'
+    """
     return kind_of(layout).in_short(layout, laid, style_for(layout.lengths))
 
 
 def reckon_layout(
     layout: LayoutRequest, unit: str | None = None, studio: Studio = DEFAULT_STUDIO
 ) -> Sheets:
-    """Everything that follows from a layout request, as a document."""
+    """Everything that follows from a layout request, as a document.
+
+    >>> reckon_layout(tiles()).figure("sheets_count").value
+    12
+    """
     laid = lay(layout, unit, studio)
     return Sheets(
         kind=kind_of(layout).name,
@@ -154,7 +174,11 @@ def reckon_layout(
 def layout_page(
     layout: LayoutRequest, unit: str | None = None, seen: PageQuery = WHOLE_PAGE
 ) -> LayoutPage:
-    """What the page of a sound request shows."""
+    """What the page of a sound request shows.
+
+    >>> [(step.title, step.key) for step in layout_page(tiles()).steps][:2]
+    [('What', '57 × 85.5 cm'), ('Sheets', 'A4, 12')]
+    """
     style = style_for(layout.lengths, unit)
     laid, on = lay(layout, unit, seen.studio), by_device(layout, seen.studio)
     return kind_of(on).page(on, laid, style, seen)
@@ -163,12 +187,20 @@ def layout_page(
 def scene_of(
     layout: LayoutRequest, unit: str | None = None, studio: Studio = DEFAULT_STUDIO
 ) -> Scene | None:
-    """What a look at the wall of a sound request shows; None for one of which nothing hangs."""
+    """What a look at the wall of a sound request shows; None for one of which nothing hangs.
+
+    >>> scene_of(tiles()) is None, scene_of(panels()) is None
+    (True, False)
+    """
     return kind_of(layout).scene(layout, style_for(layout.lengths, unit), studio)
 
 
 def hanging_sheets(layout: LayoutRequest, unit: str | None = None) -> list[Sheet]:
-    """The hanging plan of a sound request; empty for one of which nothing hangs."""
+    """The hanging plan of a sound request; empty for one of which nothing hangs.
+
+    >>> [sheet.name for sheet in hanging_sheets(panels())], hanging_sheets(tiles())
+    (['Hanging plan'], [])
+    """
     return kind_of(layout).hanging_plan(layout, style_for(layout.lengths, unit))
 
 
@@ -176,6 +208,9 @@ def blocking_reasons(laid: PlannedLayout) -> list[str]:
     """What keeps the files of a layout from being made, in words: every `stop` of it and of its plans, once.
 
     Plans that hang without being printed here may be as they are.
+
+    >>> blocking_reasons(lay(tiles()))
+    []
     """
     found = [one.text for one in laid.findings if one.level == "stop"]
     for work in (laid.works[number] for number in laid.used):

@@ -35,18 +35,30 @@ class Beginning:
 
 
 def sheet(sides: tuple[str, str, str]) -> Document:
-    """A sheet by its width, its height and the white all round."""
+    """A sheet by its width, its height and the white all round.
+
+    >>> sheet(("21 cm", "29.7 cm", "5 mm"))["margins"]["top"]
+    '5 mm'
+    """
     width, height, white = sides
     margins = dict.fromkeys(("left", "top", "right", "bottom"), white)
     return {"width": width, "height": height, "margins": margins}
 
 
 def without_size(plan: Document) -> Document:
-    """A plan whose size something else decides: its turn, colours and file come along."""
+    """A plan whose size something else decides: its turn, colours and file come along.
+
+    >>> sorted(without_size({"title": "Fog", "target": {}, "edge": {}, "picture": {}}))
+    ['picture', 'title']
+    """
     return {name: part for name, part in plan.items() if name not in _NOT_ITS_OWN}
 
 
 def placed_anew(plan: Document) -> Document:
-    """The same without the print's crop: turn and keep zones come along."""
+    """The same without the print's crop: turn and keep zones come along.
+
+    >>> placed_anew({"picture": {}, "fit": {"turn": 90, "zoom": 2}})
+    {'picture': {}, 'fit': {'turn': 90, 'keep': []}}
+    """
     fit = plan["fit"]
     return without_size(plan) | {"fit": {"turn": fit.get("turn", 0), "keep": fit.get("keep", [])}}

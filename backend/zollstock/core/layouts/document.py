@@ -80,5 +80,10 @@ class Sheets(Record):
 
 
 def sheets_json(made: Sheets, indent: int | None = None) -> str:
-    """The document as JSON text; what does not exist is left out."""
+    """The document as JSON text; what does not exist is left out.
+
+    >>> from . import reckon_layout
+    >>> sheets_json(reckon_layout(tiles()))[:42]
+    '{"format":"zollstock.sheets/1","kind":"til'
+    """
     return made.model_dump_json(exclude_none=True, by_alias=True, indent=indent)

@@ -28,7 +28,11 @@ class LayoutFile:
 def layout_files(
     layout: LayoutRequest, laid: PlannedLayout, output: OutputSpec | None = None
 ) -> list[LayoutFile]:
-    """The files of a layout, in their order; by its first plan's output where no other is asked for."""
+    """The files of a layout, in their order; by its first plan's output where no other is asked for.
+
+    >>> [file.name for file in layout_files(tiles(), lay(tiles()))][:2]
+    ['mill-gears-a1_21x29.7cm.tif', 'mill-gears-a2_21x29.7cm.tif']
+    """
     output = output or layout.plans[0].output
     if not laid.used:
         output = OutputSpec(format="pdf")  # lines and letters want no raster

@@ -9,7 +9,11 @@ from ..ground.plaintext import listed
 
 
 def not_marked(names: Sequence[str], cure: str) -> Finding:
-    """Nothing is made from places that were only guessed."""
+    """Nothing is made from places that were only guessed.
+
+    >>> not_marked(["crown", "chin"], "put the rings in place").text
+    'Not marked yet: crown and chin. Nothing is made until they are; put the rings in place.'
+    """
     return Finding(
         id="not-marked",
         level="stop",

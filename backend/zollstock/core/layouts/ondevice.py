@@ -57,7 +57,12 @@ class SheetFile(NamedTuple):
 
 
 def by_device(layout: LayoutRequest, studio: Studio) -> LayoutRequest:
-    """The request with what is known of its device, and its plans going by that one; without a device as it is."""
+    """The request with what is known of its device, and its plans going by that one; without a device as it is.
+
+    >>> from ..studio.studio import DEFAULT_STUDIO
+    >>> by_device(tiles(), DEFAULT_STUDIO) == tiles()
+    True
+    """
     choice = layout.device
     if choice is None:
         return layout
@@ -71,6 +76,9 @@ def file_scale(layout: LayoutRequest, sheet: Sheet) -> tuple[Fraction, Fraction]
 
     A sheet is laid out as it comes out of the device: its file says that it is larger by as much, and is as large as
     the paper.
+
+    >>> [float(one) for one in file_scale(tiles(), lay(tiles()).sheets[0])]
+    [1.0, 1.0]
     """
     across, along = layout.device_scale
     used = layout.device.used if layout.device else None
@@ -83,7 +91,13 @@ def file_scale(layout: LayoutRequest, sheet: Sheet) -> tuple[Fraction, Fraction]
 def with_device(
     laid: PlannedLayout, layout: LayoutRequest, studio: Studio, style: LengthStyle
 ) -> PlannedLayout:
-    """The layout with everything about its device; as it is while none is chosen. `layout` is `by_device`."""
+    """The layout with everything about its device; as it is while none is chosen. `layout` is `by_device`.
+
+    >>> from ..studio.studio import DEFAULT_STUDIO
+    >>> laid = lay(tiles())
+    >>> with_device(laid, tiles(), DEFAULT_STUDIO, LengthStyle("cm")) is laid
+    True
+    """
     if layout.device is None or not laid.used:
         return laid  # lines and letters alone go anywhere
     found = list(_findings(laid, layout, studio, style))
@@ -98,6 +112,9 @@ def on_its_device(begun: Document, plans: Sequence[Document]) -> Document:
     """A new layout on the device that all its prints were planned for, by the sheets of its feed; else as it is.
 
     A roll is taken for what is laid on a roll of that width alone: what lies on sheets would have none.
+
+    >>> on_its_device({"kind": "tiles"}, [{}])
+    {'kind': 'tiles'}
     """
     first = plans[0].get("device") if plans else None
     if not first or not first.get("used") or any(plan.get("device") != first for plan in plans):

@@ -70,7 +70,11 @@ class OnPaperRequest(LayoutRequest):
 
 
 def driver_figures(layout: OnPaperRequest, style: LengthStyle) -> Iterator[Figure]:
-    """How large the driver prints, where that was measured."""
+    """How large the driver prints, where that was measured.
+
+    >>> list(driver_figures(tiles(), LengthStyle("cm")))
+    []
+    """
     if layout.printed is None:
         return
     said = show.percent(layout.printed.scale)
@@ -86,7 +90,11 @@ def driver_figures(layout: OnPaperRequest, style: LengthStyle) -> Iterator[Figur
 
 
 def driver_findings(layout: OnPaperRequest) -> Iterator[Finding]:
-    """What a measured bar means, and the one click that makes it good."""
+    """What a measured bar means, and the one click that makes it good.
+
+    >>> [one.id for one in driver_findings(tiles(printed={"bar": "97 mm"}))]
+    ['driver-scales']
+    """
     printed = layout.printed
     if printed is None or abs(printed.scale - 1) < AS_GOOD_AS_TRUE:
         return

@@ -13,8 +13,7 @@ from pydantic import Field
 from ..answer.reckoning import Figure, Finding, Record
 from ..ground.show import LengthStyle
 from ..shapes.drawing import BoxMm, Drawing
-from ..sheet.printdrawing import drawn_label, drawn_stroke, whole_drawing
-from ..sheet.sheets import Sheet
+from ..sheet.drawings import sheet_drawing, whole_drawing
 from ..studio.studio import Studio
 from .book.drawn import BookDrawn
 from .kind import PlannedLayout
@@ -238,26 +237,12 @@ class GangDrawn(Record):
 
 
 @dataclass(frozen=True, slots=True)
-class SheetPart:
-    """A part (mm) of a plan's document on a sheet, lying in `box` (mm) turned clockwise."""
-
-    plan: int
-    part: BoxMm
-    box: BoxMm
-    turn: Literal[0, 90, 180, 270]
-    grey: bool
-    light: float
-
-
-@dataclass(frozen=True, slots=True)
 class SheetDrawn:
-    """A sheet in small: its sides in mm and what lies on it. `note` says which sides are glued."""
+    """A sheet of a layout as every sheet is drawn; `note` says which sides are glued. Its ink is there where it is looked at."""
 
     name: str
-    width: float
-    height: float
-    parts: list[SheetPart]
     note: str
+    drawing: Drawing
 
 
 class Parts(Record):
@@ -279,10 +264,7 @@ class Parts(Record):
 
 
 class LayoutPage(Parts):
-    """Everything that the page of a layout shows, apart from the pictures themselves.
-
-    `prints` are its plans as they would be alone; `ink` what is printed on the sheet that is looked at.
-    """
+    """Everything that the page of a layout shows, apart from the pictures themselves; `prints` are its plans as they would be alone."""
 
     figures: list[Figure]
     findings: list[Finding]
@@ -294,7 +276,6 @@ class LayoutPage(Parts):
         description="Of each of `prints` the number of its plan, and so of its picture."
     )
     sheets: list[SheetDrawn]
-    ink: Drawing | None = None
 
 
 def assembled(
@@ -305,9 +286,6 @@ def assembled(
     looked_at: int | None,
 ) -> LayoutPage:
     """A page from what its kind says and from its sheets; `looked_at` is the number of one of them."""
-    ink = None
-    if looked_at is not None and looked_at < len(laid.sheets):
-        ink = _ink(laid.sheets[looked_at])
     document = laid.works[0].boxes.document
     levels = {"stop": 0, "warn": 1, "note": 2}
     return LayoutPage(
@@ -317,15 +295,23 @@ def assembled(
         sides=(style.length(document.w), style.length(document.h)),
         prints=[whole_drawing(work) for work in laid.works],
         pictures=[laid.plan_of(number) for number in range(len(laid.works))],
-        sheets=[_drawn(sheet, notes.get(sheet.name, "")) for sheet in laid.sheets],
-        ink=ink,
+        sheets=[
+            SheetDrawn(
+                sheet.name, notes.get(sheet.name, ""), sheet_drawing(sheet, number == looked_at)
+            )
+            for number, sheet in enumerate(laid.sheets)
+        ],
     )
 
 
 def step_summary(
     step: str, title: str, key: str, state: str, figures: list[str], findings: list[Finding]
 ) -> LayoutStepSummary:
-    """A step whose word is that of the gravest of its findings."""
+    """A step whose word is that of the gravest of its findings.
+
+    >>> step_summary("what", "What", "57 × 85.5 cm", "ample", [], []).level
+    'calm'
+    """
     found = {finding.level for finding in findings}
     level: Literal["calm", "warn", "stop"]
     level = "stop" if "stop" in found else "warn" if "warn" in found else "calm"
@@ -336,32 +322,13 @@ def step_summary(
 
 
 def paper_name(paper: Paper, style: LengthStyle, studio: Studio) -> str:
-    """What a sheet is called, where its size has a name: A4; else its sides."""
+    """What a sheet is called, where its size has a name: A4; else its sides.
+
+    >>> from ..studio.studio import DEFAULT_STUDIO
+    >>> paper_name(tiles().sheet, LengthStyle("cm"), DEFAULT_STUDIO)
+    'A4'
+    """
     known = studio.sizes.with_sides(paper.width.mm, paper.height.mm)
     if known is not None and known.name and "×" not in known.name:
         return known.name
     return style.size(paper.width.mm, paper.height.mm)
-
-
-def _drawn(sheet: Sheet, note: str) -> SheetDrawn:
-    parts = [
-        SheetPart(
-            shown.plan,
-            shown.part.as_floats(),
-            shown.box.as_floats(),
-            shown.turn,
-            shown.tone.grey,
-            float(shown.tone.light),
-        )
-        for shown in sheet.file_parts
-    ]
-    return SheetDrawn(sheet.name, float(sheet.width), float(sheet.height), parts, note)
-
-
-def _ink(sheet: Sheet) -> Drawing:
-    return Drawing(
-        {"document": sheet.media.as_floats()},
-        [],
-        [drawn_stroke(stroke) for stroke in sheet.strokes],
-        [drawn_label(label) for label in sheet.labels],
-    )

@@ -160,18 +160,32 @@ class LayoutRequest(WholeDocument):
 
 
 def wider_by(length: Length, more: Fraction) -> Length:
-    """A length and so many mm more, in its own unit where that says it."""
+    """A length and so many mm more, in its own unit where that says it.
+
+    >>> from ..ground.lengths import parse_length
+    >>> wider_by(parse_length("30 cm"), Fraction(6)).typed
+    '30.6 cm'
+    """
     if not more:
         return length
     return parse_length(typed_length(length.mm + more, length.unit, up=True))
 
 
 def sheet_of(feed: Feed) -> dict[str, Any]:
-    """The sheet of a feed, as a layout has it."""
+    """The sheet of a feed, as a layout has it.
+
+    >>> sheet_of(fog(device=chosen("desk/a4")).device.feed)["width"]
+    '210 mm'
+    """
     kept = feed.model_dump(mode="json")
     return {name: kept[name] for name in ("width", "height", "margins")}
 
 
 def times(length: Length, by: Fraction) -> Length:
-    """A length so many times as long; `typed` stays what somebody typed."""
+    """A length so many times as long; `typed` stays what somebody typed.
+
+    >>> from ..ground.lengths import parse_length
+    >>> float(times(parse_length("30 cm"), Fraction(1, 2)).mm)
+    150.0
+    """
     return Length(length.mm * by, length.unit, length.typed)

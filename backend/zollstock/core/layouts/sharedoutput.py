@@ -12,6 +12,9 @@ def shared_output(plans: Sequence[Plan]) -> OutputSpec:
     """What the first asks for: its print profile with its intent, where it has one, else sRGB.
 
     Another's profile is of another paper, maybe: it is not taken unasked. A print that is alone keeps its own, a picture's too.
+
+    >>> shared_output([plan(), plan()]).format
+    'tiff'
     """
     output = plans[0].output
     if len(plans) == 1 or output.print_profile is not None:

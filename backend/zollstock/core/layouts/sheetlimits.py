@@ -17,7 +17,12 @@ from .kind import PlannedLayout
 
 
 def with_limits(laid: PlannedLayout, output: OutputSpec, style: LengthStyle) -> PlannedLayout:
-    """The layout with a `stop` for the largest sheet that cannot be made."""
+    """The layout with a `stop` for the largest sheet that cannot be made.
+
+    >>> from ..parts.file import OutputSpec
+    >>> with_limits(lay(tiles()), OutputSpec(), LengthStyle("cm")).findings == lay(tiles()).findings
+    True
+    """
     if not laid.used:
         return laid  # lines and letters alone have no pixels
     return replace(laid, findings=[*laid.findings, *_too_large(laid.all_sheets, output, style)])

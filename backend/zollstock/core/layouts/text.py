@@ -7,7 +7,12 @@ from .request import LayoutRequest
 
 
 def text_sheets(layout: LayoutRequest, made: Sheets) -> str:
-    """Title, figures with their arithmetic, findings, and the sheets in the order of printing."""
+    """Title, figures with their arithmetic, findings, and the sheets in the order of printing.
+
+    >>> from . import reckon_layout
+    >>> text_sheets(tiles(), reckon_layout(tiles())).splitlines()[3]
+    'Sheets                   3 × 4 = 12'
+    """
     title = layout.title or "Layout"
     lines = [title, "=" * len(title), ""]
     lines += [f"{figure.label:<24} {figure.working}" for figure in made.figures]

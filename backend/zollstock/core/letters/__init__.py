@@ -17,11 +17,14 @@ from typing import Literal, NamedTuple
 
 from ..ground.rational import Fraction
 
-FontName = Literal["text", "condensed"]
+FontName = Literal["text", "bold", "condensed"]
+#: Those that a plan may name for its words.
+PrintedFont = Literal["text", "condensed"]
 _HERE = Path(__file__).parent
 #: The files of the fonts, and what people call them.
 FILES: dict[FontName, Path] = {
     "text": _HERE / "Barlow-500.ttf",
+    "bold": _HERE / "Barlow-600.ttf",
     "condensed": _HERE / "BarlowCondensed-600.ttf",
 }
 
@@ -48,7 +51,11 @@ class Font:
 
 @lru_cache(maxsize=1)
 def fonts() -> dict[FontName, Font]:
-    """Both fonts by their names in a plan."""
+    """The fonts by their names.
+
+    >>> [(name, font.capitals, font.units) for name, font in fonts().items()]
+    [('text', 700, 1000), ('bold', 700, 1000), ('condensed', 700, 1000)]
+    """
     read = json.loads((_HERE / "measures.json").read_text(encoding="ascii"))
     return {
         name: Font(
@@ -77,7 +84,11 @@ def in_plain_signs(text: str) -> str:
 
 
 def composed(text: str) -> str:
-    """The text in as few signs as it has: a letter and its accent are one where that exists."""
+    """The text in as few signs as it has: a letter and its accent are one where that exists.
+
+    >>> len("Möwe"), len(composed("Mo\\u0308we"))
+    (4, 4)
+    """
     return unicodedata.normalize("NFC", text)
 
 
@@ -105,7 +116,11 @@ class Reach(NamedTuple):
 
 
 def reach(text: str, font: FontName, height: Fraction) -> Reach:
-    """The room of a text whose capitals are `height` mm high; signs that the font lacks take none."""
+    """The room of a text whose capitals are `height` mm high; signs that the font lacks take none.
+
+    >>> round(float(reach("Fog", "text", Fraction(3)).width), 2)
+    7.13
+    """
     held = fonts()[font]
     signs = [held.signs[sign] for sign in composed(text) if sign in held.signs]
     per_unit = height / held.capitals
@@ -121,7 +136,11 @@ def reach(text: str, font: FontName, height: Fraction) -> Reach:
 
 
 def places(text: str, font: FontName, height: Fraction) -> list[tuple[str, Fraction]]:
-    """Every sign with the place of its left end on the base line, mm from the text's own."""
+    """Every sign with the place of its left end on the base line, mm from the text's own.
+
+    >>> [(sign, round(float(at), 2)) for sign, at in places("Fog", "text", Fraction(3))]
+    [('F', 0.0), ('o', 2.42), ('g', 4.8)]
+    """
     held = fonts()[font]
     at, found = Fraction(0), []
     for sign in composed(text):

@@ -59,6 +59,11 @@ def ways(item: Item, paper: Paper) -> list[tuple[int, int, bool]]:
 
 
 def papers_used(packing: Packing) -> int:
+    """How many papers hold something.
+
+    >>> papers_used([])
+    0
+    """
     return max((placed.paper for placed in packing), default=-1) + 1
 
 

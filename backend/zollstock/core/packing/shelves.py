@@ -25,16 +25,29 @@ class _Shelf:
 
 
 def as_given(found: list[tuple[int, int, bool]]) -> tuple[int, int, bool]:
+    """The first way that a piece fits.
+
+    >>> as_given([(30, 20, False), (20, 30, True)])
+    (30, 20, False)
+    """
     return found[0]
 
 
 def lying(found: list[tuple[int, int, bool]]) -> tuple[int, int, bool]:
-    """With its shorter side down."""
+    """With its shorter side down.
+
+    >>> lying([(30, 20, False), (20, 30, True)])
+    (30, 20, False)
+    """
     return min(found, key=lambda way: way[1])
 
 
 def standing(found: list[tuple[int, int, bool]]) -> tuple[int, int, bool]:
-    """With its longer side down."""
+    """With its longer side down.
+
+    >>> standing([(30, 20, False), (20, 30, True)])
+    (20, 30, True)
+    """
     return max(found, key=lambda way: way[1])
 
 

@@ -39,7 +39,12 @@ class MeasureWords(Record):
 
 
 def describe_measures(measures: Measures, pixels: int) -> Iterator[MeasureWords]:
-    """The measures that a person is told of a picture of so many pixels, in words."""
+    """The measures that a person is told of a picture of so many pixels, in words.
+
+    >>> from .measures import Measures
+    >>> [one.text for one in describe_measures(Measures(noise_sigma=1.2), 24_000_000)][:1]
+    ['σ 1.2 of 255 levels']
+    """
     yield from _detail(measures, pixels)
     yield from _noise(measures)
     yield from _jpeg(measures)
@@ -48,7 +53,11 @@ def describe_measures(measures: Measures, pixels: int) -> Iterator[MeasureWords]
 
 
 def megapixels(pixels: float) -> str:
-    """`9.4`, `24`: of a count of pixels."""
+    """`9.4`, `24`: of a count of pixels.
+
+    >>> megapixels(9_400_000), megapixels(24_160_000)
+    ('9.4', '24')
+    """
     millions = pixels / 1e6
     return show.decimal(millions, 0 if millions >= 10 else 1)
 

@@ -42,7 +42,11 @@ class LeaveRoom(Record):
 
 
 def read_ratio(text: str) -> Fraction:
-    """A camera's ratio: `3:2`, `16:9`, `1.5` or its pixels, `6000 x 4000`. Raises `LengthError`."""
+    """A camera's ratio: `3:2`, `16:9`, `1.5` or its pixels, `6000 x 4000`. Raises `LengthError`.
+
+    >>> read_ratio("16:9"), read_ratio("6000 x 4000")
+    (Fraction(16, 9), Fraction(3, 2))
+    """
     plain = text.strip().lower().replace("×", "x").replace(",", ".").replace(" ", "")
     parts = plain.replace("x", ":").split(":")
     try:
@@ -72,6 +76,11 @@ def leave_room(frame: Fraction, sizes: Iterable[Size], both_ways: bool = False) 
 
     Sizes lie or stand as the frame does; `both_ways` asks each of them in both directions, for a
     shot that may become either. Without sizes the whole frame survives.
+
+    >>> from ..sizes.library import library
+    >>> square = next(one for one in library() if one.key == "cm-30x30")
+    >>> leave_room(Fraction(3, 2), [square]).area_text
+    '66.7 % of the frame'
     """
     rooms, least_w, least_h = [], ONE, ONE
     for size in sizes:

@@ -142,7 +142,11 @@ def read_sensor_table(document: Any) -> SensorTable:
 
 
 def is_example(sensor: Sensor) -> bool:
-    """Whether it is one of those that ship, untouched; under whatever key."""
+    """Whether it is one of those that ship, untouched; under whatever key.
+
+    >>> is_example(SHIPPED.sensors[0])
+    True
+    """
     return sensor.model_copy(update={"key": ""}) in _EXAMPLES
 
 
@@ -178,7 +182,12 @@ def column_ppi(column: str, distance: float, factor: float, arcmin: float = 1.0)
 def sensors_found(
     table: SensorTable, distance: float, factor: float, style: LengthStyle
 ) -> SensorsFound:
-    """How large each sensor's picture is in each column. Size = px ÷ ppi, times 1.8 and 2 where it is enlarged."""
+    """How large each sensor's picture is in each column. Size = px ÷ ppi, times 1.8 and 2 where it is enlarged.
+
+    >>> made = sensors_found(SHIPPED, 1000.0, 1.0, LengthStyle("cm"))
+    >>> made.headings
+    ['clean from 1 m', '300 ppi', '150 ppi']
+    """
     wanted = [column_ppi(column, distance, factor) for column in table.columns]
     return SensorsFound(
         headings=[
@@ -236,7 +245,11 @@ def _rows(table: SensorTable, found: SensorsFound) -> Iterator[list[str | int]]:
 
 
 def read_sensors(text: str) -> list[Sensor]:
-    """Sensors from CSV with the columns name, width_px and height_px; others are passed over. Raises `TableError`."""
+    """Sensors from CSV with the columns name, width_px and height_px; others are passed over. Raises `TableError`.
+
+    >>> [one.name for one in read_sensors("name,width_px,height_px\\nHarbour 24,6000,4000\\n")]
+    ['Harbour 24']
+    """
     found: list[Sensor] = []
     for cell, line in records(text, "sensors", (*CSV_COLUMNS, "key"), (CSV_COLUMNS,)):
         if len(found) >= MOST_SENSORS:

@@ -11,7 +11,7 @@ from ..documents.plan import Plan, PlanError, parse_plan, plan_document
 from ..ground import show
 from ..ground.show import LengthStyle, style_for
 from ..shapes.drawing import Drawing
-from ..sheet.printdrawing import small_drawing
+from ..sheet.drawings import small_drawing
 from ..sizes.library import Frames, Size, directed
 from ..studio.studio import DEFAULT_STUDIO, Studio
 from ..work.outcome import Work, work_out
@@ -124,7 +124,11 @@ class GoesAlong(Record):
 
 
 def kept_along(base: Plan, unit: str | None = None) -> GoesAlong:
-    """The edge that would go along; without ways where there is none."""
+    """The edge that would go along; without ways where there is none.
+
+    >>> kept_along(plan(edge=border("2 cm")), "cm").edge
+    'Border 2 cm'
+    """
     if base.edge.kind == "none":
         return GoesAlong(edge="", ways=[])
     style = style_for([base.target.width], unit)
@@ -166,6 +170,11 @@ def survey(
 
     By `loss` and then area, by `area` (the largest first) or by `quality`. Sizes that cannot be
     reckoned come last, with the reason. `unit` is the one texts use.
+
+    >>> from ..sizes.library import library
+    >>> sizes = [one for one in library() if one.key in ("iso-a3", "cm-30x30")]
+    >>> [(one.name, one.loss_text) for one in survey(plan(), sizes, "cm")]
+    [('A3', '5.7 %'), ('30 × 30 cm', '33.3 %')]
     """
     found = [verdict(candidate, base, unit) for candidate in candidates(base, sizes, along, studio)]
     keys: dict[Order, Any] = {
@@ -185,7 +194,11 @@ class Survey(Record):
 
 
 def survey_words(verdicts: Sequence[SizeVerdict]) -> str:
-    """What the table says at a glance: what fits as it is, how large it stays clean, what cuts."""
+    """What the table says at a glance: what fits as it is, how large it stays clean, what cuts.
+
+    >>> survey_words([])
+    'None of these sizes can be reckoned for this print.'
+    """
     known = [item for item in verdicts if not item.problem]
     if not known:
         return "None of these sizes can be reckoned for this print."
@@ -252,7 +265,11 @@ def verdict(candidate: Candidate, base: Plan, unit: str | None) -> SizeVerdict:
 
 
 def side_losses(work: Work, style: LengthStyle) -> list[SideLoss]:
-    """What the crop takes at each side that loses anything."""
+    """What the crop takes at each side that loses anything.
+
+    >>> [(one.side, one.text) for one in side_losses(fog(target={"width": "40 cm", "height": "40 cm"}), LengthStyle("cm"))]
+    [('left', '833.5 px, 10 cm of print'), ('right', '833.5 px, 10 cm of print')]
+    """
     placed = work.placement
     return [
         SideLoss(
@@ -265,7 +282,12 @@ def side_losses(work: Work, style: LengthStyle) -> list[SideLoss]:
 
 
 def zones_text(work: Work, style: LengthStyle) -> str:
-    """`kept, lamp 12 mm from the left` or `lamp cut by 4 mm at the left`; empty without zones."""
+    """`kept, lamp 12 mm from the left` or `lamp cut by 4 mm at the left`; empty without zones.
+
+    >>> zone = {"name": "lamp", "x": 0.0, "y": 0.0, "w": 0.1, "h": 0.1}
+    >>> zones_text(fog(fit={"keep": [zone]}, target={"width": "20 cm", "height": "20 cm"}), LengthStyle("cm"))
+    'lamp cut by 5 cm at the left'
+    """
     if not work.plan.fit.keep:
         return ""
     seen = seen_box(work)
@@ -279,14 +301,22 @@ def zones_text(work: Work, style: LengthStyle) -> str:
 
 
 def edge_trouble(work: Work, style: LengthStyle) -> str:
-    """The gravest of what is wrong with the edge at this size, in words; empty where nothing is."""
+    """The gravest of what is wrong with the edge at this size, in words; empty where nothing is.
+
+    >>> edge_trouble(fog(edge=border("2 cm")), LengthStyle("cm"))
+    ''
+    """
     found = list(work.plan.edge.findings(work.boxes, work.placement.printed, style))
     grave = [item for level in ("stop", "warn") for item in found if item.level == level]
     return grave[0].text if grave else ""
 
 
 def troubled(work: Work, zones: ZoneState) -> bool:
-    """Whether somebody should look: a zone cut or near, too few pixels, much of the picture lost."""
+    """Whether somebody should look: a zone cut or near, too few pixels, much of the picture lost.
+
+    >>> troubled(fog(), "kept"), troubled(fog(target={"width": "10 cm", "height": "40 cm"}), "kept")
+    (False, True)
+    """
     return (
         zones in ("cut", "near")
         or work.grade in _TROUBLING_GRADES

@@ -28,7 +28,12 @@ _SIZE_NEEDS = (("size",), ("width", "height"))
 
 
 def write_sizes(sizes: Iterable[Size]) -> str:
-    """The sizes as CSV; `read_sizes` reads it back."""
+    """The sizes as CSV; `read_sizes` reads it back.
+
+    >>> from ..sizes.library import library
+    >>> write_sizes(library()[:1]).splitlines()[0]
+    'name,width,height,unit,group,frames,note'
+    """
     return write_table(SIZE_COLUMNS, (_size_row(size) for size in sizes))
 
 
@@ -45,6 +50,9 @@ def read_sizes(text: str, default_unit: str = "cm") -> list[Size]:
 
     Needed are `width` and `height`, or `size` alone (`30 × 45 cm`); the rest may be missing. A side
     may carry its own unit. Keys are made from the line: `csv-1`, `csv-2` ….
+
+    >>> [(one.key, one.width.typed) for one in read_sizes("size\\n30 × 45 cm\\n")]
+    [('csv-1', '30 cm')]
     """
     found: list[Size] = []
     for cell, line in records(text, "sizes", SIZE_COLUMNS, _SIZE_NEEDS):
@@ -94,7 +102,11 @@ def survey_rows(verdicts: Iterable[SizeVerdict]) -> Iterable[list[Any]]:
 
 
 def survey_text(verdicts: Sequence[SizeVerdict]) -> str:
-    """A survey as a table for a terminal."""
+    """A survey as a table for a terminal.
+
+    >>> survey_text([]).split()[:3]
+    ['SIZE', 'NAME', 'LOST']
+    """
     lines = [("SIZE", "NAME", "LOST", "PPI", "GRADE", "FROM", "KEEP ZONES", "FRAMES")]
     for item in verdicts:
         if item.problem:

@@ -86,7 +86,11 @@ def _spans(step: Part) -> Iterator[tuple[str, Span]]:
 
 
 def parse_rescue(document: Any) -> Rescue:
-    """Validate a decoded JSON document. Raises `RescueError` with one problem for every fault."""
+    """Validate a decoded JSON document. Raises `RescueError` with one problem for every fault.
+
+    >>> parse_rescue({"format": "zollstock.rescue/1", "picture": {"width_px": 600, "height_px": 400}}).picture.width_px
+    600
+    """
     if not isinstance(document, dict):
         raise RescueError([("rescue", "a rescue is a JSON object")])
     try:

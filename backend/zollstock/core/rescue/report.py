@@ -61,7 +61,13 @@ class RescueReport(Record):
 
 
 def report(work: Worked, found: RescueFound = NOT_LOOKED) -> RescueReport:
-    """The report of a rescue; what only the pixels tell is left out until somebody looked."""
+    """The report of a rescue; what only the pixels tell is left out until somebody looked.
+
+    >>> from .chain import parse_rescue
+    >>> from .worked import work_out_rescue
+    >>> report(work_out_rescue(parse_rescue({"format": "zollstock.rescue/1", "picture": {"width_px": 600, "height_px": 400}}))).before
+    '600 × 400 px'
+    """
     steps = [_REPORTS[kind](work, found) for kind in ORDER]
     after = f"{show.pixel_number(work.made_width)} × {show.pixel_number(work.made_height)} px"
     if work.detail is not None:
@@ -252,7 +258,13 @@ def _lettering(work: Worked, found: RescueFound) -> StepReport:
 
 
 def trusted_px(work: Worked) -> int:
-    """The smallest capitals whose outlines can be trusted, px of the picture."""
+    """The smallest capitals whose outlines can be trusted, px of the picture.
+
+    >>> from .worked import work_out_rescue
+    >>> from .chain import parse_rescue
+    >>> trusted_px(work_out_rescue(parse_rescue({"format": "zollstock.rescue/1", "picture": {"width_px": 600, "height_px": 400}})))
+    30
+    """
     quality = work.measures.jpeg_quality
     if quality is None or quality >= _JPEG_SEEN:
         return TRUSTED_PLAIN

@@ -91,7 +91,13 @@ class Worked:
 
 
 def work_out_rescue(rescue: Rescue, measures: Measures = NOT_MEASURED) -> Worked:
-    """Everything that follows from a rescue and the measures of its picture."""
+    """Everything that follows from a rescue and the measures of its picture.
+
+    >>> from .chain import parse_rescue
+    >>> made = work_out_rescue(parse_rescue({"format": "zollstock.rescue/1", "picture": {"width_px": 600, "height_px": 400}}))
+    >>> made.made_width, made.made_height
+    (600, 400)
+    """
     width, height = upright(rescue.picture)
     mm_per_px = None if rescue.print is None else rescue.print.width.mm / width
     clean, smooth = rescue.step(Clean), rescue.step(Smooth)
@@ -126,7 +132,12 @@ def work_out_rescue(rescue: Rescue, measures: Measures = NOT_MEASURED) -> Worked
 
 
 def upright(picture: Picture) -> tuple[int, int]:
-    """Width and height in px after its orientation was applied."""
+    """Width and height in px after its orientation was applied.
+
+    >>> from ..parts.picture import Picture
+    >>> upright(Picture(width_px=6000, height_px=4000, orientation=6))
+    (4000, 6000)
+    """
     size = (picture.width_px, picture.height_px)
     return (size[1], size[0]) if picture.orientation >= 5 else size
 

@@ -1,6 +1,6 @@
 """One shape for everything that is drawn: boxes, pieces of pictures, strokes and labels.
 
-Plain numbers, mm from the sheet's top left. Whoever draws (the screen, a leaf) decides nothing.
+Plain numbers, mm from the sheet's top left. Whoever draws (the screen, a handout) decides nothing.
 """
 
 from __future__ import annotations
@@ -79,7 +79,8 @@ class DrawnStroke:
 
 @dataclass(frozen=True, slots=True)
 class DrawnLabel:
-    """Words on the sheet: the left end of their base line, the height of their capitals, their length."""
+    """Words on the sheet: the left end of their base line, the height of their capitals, their length; turned by 90 they
+    read downwards."""
 
     text: str
     at: tuple[float, float]
@@ -87,6 +88,7 @@ class DrawnLabel:
     width: float
     font: FontName
     colour: str
+    turn: Literal[0, 90] = 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -98,11 +100,27 @@ class DrawnGround:
 
 
 @dataclass(frozen=True, slots=True)
+class DrawnPart:
+    """A part (mm) of the document of a plan, lying in `box` clockwise turned; `grey` and so much `light`er as it is printed."""
+
+    plan: int
+    part: BoxMm
+    box: BoxMm
+    turn: Literal[0, 90, 180, 270]
+    grey: bool
+    light: float
+
+
+@dataclass(frozen=True, slots=True)
 class Drawing:
-    """A sheet to be drawn: its `grounds` first, the lowest before what lies on it."""
+    """A sheet to be drawn: its `grounds` first, the lowest before what lies on it; then pictures and parts of documents, then ink.
+
+    A print is one, with its picture; a sheet of a layout is one, with parts of the documents of prints.
+    """
 
     boxes: DrawnBoxes
     pieces: list[DrawnPiece]
     strokes: list[DrawnStroke]
     labels: list[DrawnLabel]
     grounds: tuple[DrawnGround, ...] = ()
+    parts: tuple[DrawnPart, ...] = ()

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from math import hypot
 from typing import Literal
 
 from ..ground.rational import Fraction
@@ -19,7 +20,7 @@ BLACK = "#000000"
 
 @dataclass(frozen=True, slots=True)
 class Stroke:
-    """A straight line along a side of the sheet, `width` mm wide, in an sRGB colour."""
+    """A straight line, mostly along a side of the sheet, `width` mm wide, in an sRGB colour."""
 
     kind: StrokeKind
     start: Point
@@ -28,12 +29,33 @@ class Stroke:
     colour: str = BLACK
 
     @property
+    def slanted(self) -> bool:
+        return self.start[0] != self.end[0] and self.start[1] != self.end[1]
+
+    @property
     def box(self) -> Box:
-        """What its ink covers."""
+        """What its ink covers; of a slanted line the box that holds it."""
         (x, y), (to_x, to_y) = self.start, self.end
         if x == to_x:
             return Box(x - self.width / 2, y, self.width, to_y - y)
-        return Box(x, y - self.width / 2, to_x - x, self.width)
+        if y == to_y:
+            return Box(x, y - self.width / 2, to_x - x, self.width)
+        left, top = min(x, to_x), min(y, to_y)
+        return Box(left, top, abs(to_x - x), abs(to_y - y)).grown(self.width / 2)
+
+    @property
+    def corners(self) -> list[tuple[float, float]]:
+        """The four corners of its ink, in order.
+
+        >>> level = Stroke("cut", (Fraction(0), Fraction(5)), (Fraction(10), Fraction(5)), Fraction(2))
+        >>> level.corners
+        [(0.0, 4.0), (10.0, 4.0), (10.0, 6.0), (0.0, 6.0)]
+        """
+        (x, y), (to_x, to_y) = ((float(u), float(v)) for u, v in (self.start, self.end))
+        long = hypot(to_x - x, to_y - y)
+        half = float(self.width) / 2 / long if long else 0.0
+        across, down = (to_y - y) * half, (to_x - x) * half
+        return [(x + across, y - down), (to_x + across, to_y - down), (to_x - across, to_y + down), (x - across, y + down)]  # fmt: skip
 
     def times(self, by: Fraction) -> Stroke:
         """The same line on paper that is so many times as large; it is as wide as before."""

@@ -9,6 +9,11 @@ from ..work.outcome import Work
 
 
 def boxes(work: Work) -> Boxes:
+    """Every box of a print, mm of its document.
+
+    >>> boxes(fog(edge=border("2 in"))).printed
+    (50.8, 50.8, 508.0, 304.8)
+    """
     lay, placed = work.boxes, work.placement
     padded = (placed.printed.w, placed.printed.h) != (lay.image.w, lay.image.h)
     return Boxes(

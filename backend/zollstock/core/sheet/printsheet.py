@@ -9,7 +9,14 @@ from .sheets import PicturePart, Sheet
 
 
 def print_sheet(work: Work) -> Sheet:
-    """The sheet of a plan worked out; its file has exactly the pixels of the reckoning."""
+    """The sheet of a plan worked out; its file has exactly the pixels of the reckoning.
+
+    >>> sheet = print_sheet(fog(edge=border("2 in")))
+    >>> float(sheet.width), sheet.grid.width, sheet.grid.height
+    (609.6, 6000, 4000)
+    >>> [round(float(side), 1) for side in sheet.picture_parts[0].box.as_floats()]
+    [50.8, 50.8, 508.0, 304.8]
+    """
     plan, boxes, placed = work.plan, work.boxes, work.placement
     ink = plan.edge.ink(boxes, placed.printed)
     content = boxes.document.grown(-plan.marks.margin.mm)

@@ -26,13 +26,26 @@ One = TypeVar("One")
 
 
 @dataclass(frozen=True, slots=True)
+class Tone:
+    """How the tones of a part are printed: without colour (`grey`), `light` of the way to white (0 to 1), and so many
+    `stops` of light more, or less."""
+
+    grey: bool
+    light: Fraction
+    stops: Fraction = ZERO
+
+
+FULL_TONE = Tone(False, ZERO)
+
+
+@dataclass(frozen=True, slots=True)
 class PicturePart:
     """A part of a picture on a sheet, made for it.
 
     `region` (px, exact, of the upright picture of `picture` px, leaning by `lean` about its centre) is
     printed in `box`, lying turned clockwise by `turn`; nothing is ever stretched. Around it `image` is
     filled with the colour `padding`, and beyond that `content` as `rim` says. `plan` is the number of
-    the plan that it comes from.
+    the plan that it comes from, or of the picture where it stands for one; `tone` is that of its pixels.
     """
 
     name: str
@@ -46,24 +59,12 @@ class PicturePart:
     rim: EdgeFill
     lean: Lean = UPRIGHT
     turn: Turn = 0
+    tone: Tone = FULL_TONE
 
     @property
     def mm_per_px(self) -> Fraction:
         """How large a pixel of the picture is printed, the same in both directions."""
         return (self.box.h if self.turn in (90, 270) else self.box.w) / self.region.w
-
-
-@dataclass(frozen=True, slots=True)
-class Tone:
-    """How the tones of a part are printed: without colour (`grey`), `light` of the way to white (0 to 1), and so many
-    `stops` of light more, or less."""
-
-    grey: bool
-    light: Fraction
-    stops: Fraction = ZERO
-
-
-FULL_TONE = Tone(False, ZERO)
 
 
 @dataclass(frozen=True, slots=True)
@@ -223,7 +224,14 @@ class Sampling:
 
 
 def sampling(piece: PicturePart, grid: Grid) -> Sampling:
-    """What the whole pixels of a piece's box show: where rounding moved an edge, so much more or less."""
+    """What the whole pixels of a piece's box show: where rounding moved an edge, so much more or less.
+
+    >>> from .printsheet import print_sheet
+    >>> sheet = print_sheet(fog())
+    >>> held = sampling(sheet.picture_parts[0], sheet.grid)
+    >>> held.copies, int(held.x), int(held.y)
+    (True, 0, 0)
+    """
     printed, scale = grid.box(piece.box), piece.mm_per_px
     step = 1 / (scale * grid.per_mm)
     right, down = _moved(piece, printed, grid.per_mm)

@@ -146,6 +146,9 @@ def library() -> tuple[Size, ...]:
     """The sizes that everybody has, in groups: ISO, photo sizes, squares, panoramas, cards, screens.
 
     ISO 216 and 269 in mm; all others as named. Keys are like `iso-a3`, `cm-30x45`, `px-1920x1080`.
+
+    >>> [(one.key, one.name) for one in library()[:2]]
+    [('iso-a0', 'A0'), ('iso-a1', 'A1')]
     """
     sizes: list[Size] = []
     for series, table in (("A", ISO_A), ("B", ISO_B), ("C", ISO_C)):

@@ -42,7 +42,11 @@ class Shelf:
 
 @lru_cache(maxsize=1)
 def library_shelf() -> Shelf:
-    """The sizes that everybody has."""
+    """The sizes that everybody has.
+
+    >>> library_shelf() is library_shelf()
+    True
+    """
     return Shelf(library())
 
 
@@ -77,7 +81,13 @@ def nearest(
 
 
 def easily_bought(size: Size, area: Fraction) -> float:
-    """How far a size is from an area (mm²) and from the next shop: the less, the better."""
+    """How far a size is from an area (mm²) and from the next shop: the less, the better.
+
+    >>> from .library import library
+    >>> a3 = next(one for one in library() if one.key == "iso-a3")
+    >>> easily_bought(a3, Fraction(420 * 297))
+    1.0
+    """
     return float(_apart(size, area)) * _FRAME_WEIGHT[size.frames]
 
 

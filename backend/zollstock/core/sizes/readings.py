@@ -171,7 +171,12 @@ def _shown(length: Length) -> str:
 
 
 def typed_plainly(length: Length) -> str:
-    """A length in a spelling that nobody can read in two ways: 1.2 mm, not 1,200 mm."""
+    """A length in a spelling that nobody can read in two ways: 1.2 mm, not 1,200 mm.
+
+    >>> from ..ground.lengths import parse_length
+    >>> typed_plainly(parse_length("1,5 cm"))
+    '1.5 cm'
+    """
     return LengthStyle(length.unit).typed(length.mm)
 
 

@@ -42,7 +42,11 @@ _EITHER = re.compile(r"(?<![\d.,/])([1-9]\d{0,2})[.,](\d{3})(?![\d.,/])")
 
 
 def plain_spelling(text: str) -> str:
-    """The text with units, hyphens and thousands as a document spells them; the rest untouched."""
+    """The text with units, hyphens and thousands as a document spells them; the rest untouched.
+
+    >>> plain_spelling("30 Zentimeter"), plain_spelling("12 inches")
+    ('30 cm', '12 inches')
+    """
     text = text.strip().translate(_SPACES)
     text = _WORD.sub(_unit_word, text)
     text = _SUMS.sub(_as_one, text)

@@ -24,7 +24,11 @@ class LoggedFault:
 
 
 def faults_on(logged: Iterable[LoggedFault], key: str | None, name: str) -> list[LoggedFault]:
-    """Those on a medium, the newest first."""
+    """Those on a medium, the newest first.
+
+    >>> faults_on([], None, "satin")
+    []
+    """
     found = [
         one
         for one in logged
@@ -57,7 +61,11 @@ def fault_words(found: Sequence[LoggedFault]) -> str:
 
 
 def by_device(found: Iterable[LoggedFault]) -> list[list[LoggedFault]]:
-    """The faults of each device, that of the newest first."""
+    """The faults of each device, that of the newest first.
+
+    >>> by_device([])
+    []
+    """
     groups: dict[str, list[LoggedFault]] = {}
     for one in found:
         groups.setdefault((one.device or one.lab).casefold(), []).append(one)

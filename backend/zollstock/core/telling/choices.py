@@ -20,7 +20,7 @@ from ..ground.ratios import named_ratio, short_ratio
 from ..ground.show import LengthStyle
 from ..rules.pixelcount import MOST_OUTPUT_PIXELS
 from ..shapes.drawing import Drawing
-from ..sheet.printdrawing import small_drawing
+from ..sheet.drawings import small_drawing
 from ..sizes.library import Size
 from ..sizes.near import Shelf, nearest
 from ..studio.studio import DEFAULT_STUDIO, Studio
@@ -61,6 +61,9 @@ def choices(
 
     Near sizes are those of `studio`; `left` are the documents of edges that the print had before, by
     their kinds: such an edge comes back as it was.
+
+    >>> [one.title for one in choices(fog(target={"width": "40 cm", "height": "40 cm"}), LengthStyle("cm"), "fit")][:2]
+    ['Crop to 1:1', 'Keep the picture whole']
     """
     shelf = studio.sizes
     steps: dict[Step, Callable[[], Iterator[Offer]]] = {
@@ -232,7 +235,13 @@ def _near_sizes(work: Work, style: LengthStyle, shelf: Shelf) -> Iterator[Offer]
 
 
 def near_text(outcome: Work, size: Size) -> str:
-    """`nothing lost, 212.2 ppi, frames common`."""
+    """`nothing lost, 212.2 ppi, frames common`.
+
+    >>> from ..sizes.library import library
+    >>> a3 = next(one for one in library() if one.key == "iso-a3")
+    >>> near_text(fog(), a3)
+    'nothing lost, 208.3 ppi, frames common'
+    """
     return f"{lost_in_short(outcome)}, {size.bought}"
 
 
@@ -279,6 +288,9 @@ def fitting_sheet(plan: Plan, work: Work, within: bool = False) -> tuple[Fractio
     With `within` the side stays that leaves the other no longer than it is: what can be cut out of the
     sheet. A picture within 0.1 % of a small whole-number ratio is taken at that ratio, since 17⅓ in can
     be cut and 17.332 in cannot.
+
+    >>> tuple(round(float(side), 1) for side in fitting_sheet(plan(target={"width": "60 cm", "height": "45 cm"}), fog(target={"width": "60 cm", "height": "45 cm"})))
+    (600.0, 400.0)
     """
     placed, image = work.placement, work.boxes.image
     ratio = named_ratio(Fraction(placed.picture_w, placed.picture_h))
@@ -291,14 +303,22 @@ def fitting_sheet(plan: Plan, work: Work, within: bool = False) -> tuple[Fractio
 
 
 def lost_text(outcome: Work) -> str:
-    """`lose 10 % of the height, 250 ppi`."""
+    """`lose 10 % of the height, 250 ppi`.
+
+    >>> lost_text(fog(target={"width": "40 cm", "height": "40 cm"}))
+    'lose 33.3 % of the width, 211.6 ppi'
+    """
     part, share = lost_part(outcome)
     lost = f"lose {show.percent(share)} of the {part}" if share else "nothing is lost"
     return f"{lost}, {show.ppi(outcome.effective)}"
 
 
 def lost_part(outcome: Work) -> tuple[str, Fraction]:
-    """What of the picture goes, and how much of it: ("height", 1/10), ("picture", …); none is 0."""
+    """What of the picture goes, and how much of it: ("height", 1/10), ("picture", …); none is 0.
+
+    >>> lost_part(fog(target={"width": "50 cm", "height": "30 cm"}))[0]
+    'height'
+    """
     placed = outcome.placement
     share_w = 1 - placed.crop.w / placed.picture_w
     share_h = 1 - placed.crop.h / placed.picture_h
@@ -354,7 +374,11 @@ def _pixel_ways(work: Work, style: LengthStyle) -> Iterator[Offer]:
 
 
 def pixel_text(outcome: Work) -> str:
-    """`6000 × 4000 px, 72 MB, nothing resampled`."""
+    """`6000 × 4000 px, 72 MB, nothing resampled`.
+
+    >>> pixel_text(fog()).replace("\\u202f", " ")
+    '5000 × 3333 px, 50 MB, nothing resampled'
+    """
     if outcome.output_w * outcome.output_h > MOST_OUTPUT_PIXELS:
         return "more than a file can hold"
     size = f"{show.whole(outcome.output_w)} × {show.whole(outcome.output_h)} px"

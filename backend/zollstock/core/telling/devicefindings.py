@@ -24,7 +24,11 @@ _MOST_OFFERED = 3
 
 
 def device_findings(work: Work, style: LengthStyle) -> Iterator[Finding]:
-    """Everything about the device; nothing while none is chosen."""
+    """Everything about the device; nothing while none is chosen.
+
+    >>> [one.id for one in device_findings(fog(device=chosen("desk/a4")), LengthStyle("cm"))]
+    ['feed-too-small']
+    """
     choice, used = work.plan.device, work.device
     if choice is None or work.plan.target.in_pixels:
         return
@@ -43,7 +47,11 @@ def device_findings(work: Work, style: LengthStyle) -> Iterator[Finding]:
 
 
 def unknown_device() -> Finding:
-    """A device of which nothing was kept and nothing is known here."""
+    """A device of which nothing was kept and nothing is known here.
+
+    >>> unknown_device().level
+    'warn'
+    """
     return Finding(
         id="device-unknown",
         level="warn",
@@ -104,7 +112,11 @@ def _too_small(work: Work, used: DeviceUsed, style: LengthStyle) -> Finding:
 
 
 def not_held(name: str, text: str, ways: list[Way]) -> Finding:
-    """A file that its feed does not hold, with the ways out; without any it is planned for no device."""
+    """A file that its feed does not hold, with the ways out; without any it is planned for no device.
+
+    >>> not_held("feed-too-small", "The print is 30 × 20 cm.", []).level
+    'stop'
+    """
     return Finding(
         id=name,
         level="stop",
@@ -117,7 +129,11 @@ def not_held(name: str, text: str, ways: list[Way]) -> Finding:
 
 
 def does_not_fit(what: str, document: Box, used: DeviceUsed, style: LengthStyle) -> tuple[str, str]:
-    """Which finding it is that a file of that size is held by no feed, and its sentence; `what` is the file in words."""
+    """Which finding it is that a file of that size is held by no feed, and its sentence; `what` is the file in words.
+
+    >>> does_not_fit("The print", box(0, 0, 300, 200), fog(device=chosen("desk/a4")).device, LengthStyle("cm"))[0]
+    'feed-too-small'
+    """
     size, feed = style.size(document.w, document.h), used.feed
     if feed.height is not None:
         return "feed-too-small", (
@@ -193,7 +209,11 @@ def _cut(work: Work, used: DeviceUsed, laid: Lying, style: LengthStyle) -> Itera
 
 
 def margins_text(feed: Feed, style: LengthStyle) -> str:
-    """`3 mm`, or where the sides differ `3 to 14 mm`."""
+    """`3 mm`, or where the sides differ `3 to 14 mm`.
+
+    >>> margins_text(fog(device=chosen("desk/a4")).device.feed, LengthStyle("cm"))
+    '0.3 cm'
+    """
     margins = feed.margins.mm
     least, most = min(margins), max(margins)
     if least == most:
@@ -229,7 +249,12 @@ def _oversprayed(
 
 
 def other_scale(used: DeviceUsed) -> Iterator[Finding]:
-    """A scale that was measured, and is not put right in the file."""
+    """A scale that was measured, and is not put right in the file.
+
+    >>> from tests.devices import corrected
+    >>> list(other_scale(fog(device=corrected("desk/a4", 0.995, 1.0)).device))
+    []
+    """
     feed = used.feed
     if feed.true_to_size or used.corrects:
         return

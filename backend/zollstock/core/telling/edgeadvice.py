@@ -60,7 +60,12 @@ class EdgeStrip(NamedTuple):
 
 
 def rim_advice(work: Work, style: LengthStyle, studio: Studio) -> Advice | None:
-    """The advice for a canvas whose picture was measured; None for any other print."""
+    """The advice for a canvas whose picture was measured; None for any other print.
+
+    >>> from ..studio.studio import DEFAULT_STUDIO
+    >>> rim_advice(fog(edge=wrap("mirror")), LengthStyle("cm"), DEFAULT_STUDIO) is None
+    True
+    """
     lightness = studio.measures.lightness
     if not isinstance(work.plan.edge, Wrap) or lightness is None:
         return None

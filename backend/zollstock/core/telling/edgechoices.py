@@ -17,7 +17,11 @@ NO_EDGES: Mapping[str, Any] = {}
 
 
 def edge_kinds(work: Work, style: LengthStyle, left: Mapping[str, Any]) -> Iterator[Offer]:
-    """Every kind as this print would have it: the one in force, one that was left before, or a usual one."""
+    """Every kind as this print would have it: the one in force, one that was left before, or a usual one.
+
+    >>> [one.title for one in edge_kinds(fog(), LengthStyle("cm"), {})]
+    ['None', 'Border', 'Mat', 'Bleed', 'Wrap']
+    """
     edge = work.plan.edge
     if work.plan.target.in_pixels:
         return  # what is measured in pixels has no edge
@@ -47,7 +51,11 @@ def _still_suits(work: Work, kind: str, document: Any) -> bool:
 
 
 def edge_fills(work: Work) -> Iterator[Offer]:
-    """Canvas edge: every fill of the edge in force, with what it costs."""
+    """Canvas edge: every fill of the edge in force, with what it costs.
+
+    >>> [one.title for one in edge_fills(fog(edge=wrap("mirror")))]
+    ['Picture', 'Mirror', 'Soft mirror', 'Stretched edge', 'A colour']
+    """
     for fill in work.plan.edge.fills:
         fix = {"edge.fill": fill.id}
         yield Offer(f"fill-{fill.id}", fill.label, fix, lost_in_short, "fill")

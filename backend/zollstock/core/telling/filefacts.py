@@ -49,7 +49,12 @@ FACT_COLUMNS = tuple(FileFacts.model_fields)
 
 
 def facts_of(work: Work, picture: str, size: str = "") -> FileFacts:
-    """The facts of a print's file; its pixels are those it will have."""
+    """The facts of a print's file; its pixels are those it will have.
+
+    >>> facts = facts_of(fog(), "fog")
+    >>> facts.width, facts.width_px, facts.ppi
+    ('24 in', 5000, 208.3125)
+    """
     plan, crop = work.plan, work.placement.crop
     return FileFacts(
         picture=picture,

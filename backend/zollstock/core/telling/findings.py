@@ -46,7 +46,11 @@ MUCH_MORE = Fraction(5, 4)
 
 
 def findings(work: Work, style: LengthStyle, studio: Studio = DEFAULT_STUDIO) -> list[Finding]:
-    """All findings of a plan, the gravest first, in the order of the work within a level."""
+    """All findings of a plan, the gravest first, in the order of the work within a level.
+
+    >>> [one.id for one in findings(fog(target={"width": "40 cm", "height": "40 cm"}), LengthStyle("cm"))][:3]
+    ['much-lost']
+    """
     found = [
         *zone_findings(work, style, studio),
         *_size(work),
@@ -84,14 +88,22 @@ def _room(work: Work, style: LengthStyle) -> Iterator[Finding]:
 
 
 def stops(work: Work, style: LengthStyle) -> list[Finding]:
-    """Why no file can be made of a plan: its findings of the level `stop`, and no others worded."""
+    """Why no file can be made of a plan: its findings of the level `stop`, and no others worded.
+
+    >>> stops(fog(), LengthStyle("cm"))
+    []
+    """
     found = [*device_findings(work, style), *lab_findings(work, style)]
     stopping = [finding for finding in found if finding.level == "stop"]
     return [*stops_on_sheets(work, style), *stopping]
 
 
 def stops_on_sheets(work: Work, style: LengthStyle) -> list[Finding]:
-    """The same of a print that lies on a layout's sheets: they go into a device or to a lab, not the print alone."""
+    """The same of a print that lies on a layout's sheets: they go into a device or to a lab, not the print alone.
+
+    >>> stops_on_sheets(fog(), LengthStyle("cm"))
+    []
+    """
     found = [
         *_edge(work, style),
         *_quality(work, style),
@@ -287,7 +299,11 @@ def _grid(work: Work) -> Iterator[Finding]:
 def beyond_the_grid(
     ppi: Fraction, grid: Fraction | int, whose: str, fix: dict[str, Any]
 ) -> Finding:
-    """So many `ppi` in a file for a driver of so fine a `grid`."""
+    """So many `ppi` in a file for a driver of so fine a `grid`.
+
+    >>> beyond_the_grid(Fraction(900), 720, "the desk printer's", {}).id
+    'beyond-the-grid'
+    """
     return Finding(
         id="beyond-the-grid",
         level="note",
@@ -374,7 +390,11 @@ def _quality(work: Work, style: LengthStyle) -> Iterator[Finding]:
 
 
 def looks_clean(work: Work, style: LengthStyle) -> str:
-    """`It looks clean from 35 cm.`, by the chosen criterion."""
+    """`It looks clean from 35 cm.`, by the chosen criterion.
+
+    >>> looks_clean(fog(), LengthStyle("cm"))
+    'It looks clean from 42 cm.'
+    """
     if work.clean_from is None:
         return f"From no distance does it look clean {work.judge.by}."
     return f"It looks clean from {reach_text(work.clean_from, style)}."
@@ -493,7 +513,11 @@ def _untagged_cmyk(said: str) -> Finding:
 
 
 def long_page(longest: Fraction, style: LengthStyle) -> Iterator[Finding]:
-    """A page that counts in larger units than points; `longest` is its longer side, mm."""
+    """A page that counts in larger units than points; `longest` is its longer side, mm.
+
+    >>> [one.id for one in long_page(Fraction(6000), LengthStyle("cm"))], list(long_page(Fraction(600), LengthStyle("cm")))
+    (['pdf-user-units'], [])
+    """
     if longest <= LONGEST_PDF_PAGE_MM:
         return
     times = ceil(longest / LONGEST_PDF_PAGE_MM)

@@ -17,7 +17,7 @@ from ..parts.file import LEAST_KB, MOST_KB
 from ..parts.lab import LabUsed
 from ..rules.fileformats import FILE_FORMATS
 from ..shapes.drawing import Drawing
-from ..sheet.printdrawing import small_drawing
+from ..sheet.drawings import small_drawing
 from ..studio.logged import fault_words
 from ..work.outcome import Work
 from .profilefindings import snapshot
@@ -27,7 +27,11 @@ _ON_GRID = 0.002
 
 
 def lab_findings(work: Work, style: LengthStyle) -> Iterator[Finding]:
-    """Everything about the lab; nothing while none is chosen."""
+    """Everything about the lab; nothing while none is chosen.
+
+    >>> list(lab_findings(fog(), LengthStyle("cm")))
+    []
+    """
     choice, lab = work.plan.lab, work.lab
     if choice is None or work.plan.target.in_pixels:
         return

@@ -22,7 +22,12 @@ LEAST_CARD = Fraction(15)
 
 
 def mats(work: Work, style: LengthStyle, shelf: Shelf) -> Iterator[Offer]:
-    """Usual mats that this sheet lies under: the opening of one for 20 × 30 is that without its overlap."""
+    """Usual mats that this sheet lies under: the opening of one for 20 × 30 is that without its overlap.
+
+    >>> from ..sizes.near import library_shelf
+    >>> list(mats(fog(), LengthStyle("cm"), library_shelf()))
+    []
+    """
     edge = work.plan.edge
     if not isinstance(edge, Mat):
         return
@@ -45,7 +50,12 @@ def mats(work: Work, style: LengthStyle, shelf: Shelf) -> Iterator[Offer]:
 
 
 def frames(work: Work, style: LengthStyle, shelf: Shelf) -> Iterator[Offer]:
-    """Usual frames that the sheet goes into: the card is cut as large as they are."""
+    """Usual frames that the sheet goes into: the card is cut as large as they are.
+
+    >>> from ..sizes.near import library_shelf
+    >>> list(frames(fog(), LengthStyle("cm"), library_shelf()))
+    []
+    """
     edge, opening = work.plan.edge, work.boxes.get("opening")
     if not isinstance(edge, Mat) or opening is None:
         return

@@ -37,7 +37,13 @@ _SOFT_ZONE = 0.3
 
 
 def measure_findings(work: Work, style: LengthStyle, studio: Studio) -> Iterator[Finding]:
-    """Detail that is less than the pixels, earlier enlargement, soft zones, what is clipped, dark, or blocky."""
+    """Detail that is less than the pixels, earlier enlargement, soft zones, what is clipped, dark, or blocky.
+
+    >>> from ..picture.measures import Measures
+    >>> from ..studio.studio import Studio
+    >>> [one.id for one in measure_findings(fog(), LengthStyle("cm"), Studio(measures=Measures(true_detail=(2_000_000.0, 3_000_000.0))))]
+    ['detail-less']
+    """
     measures = studio.measures
     yield from _detail(work, measures)
     yield from _rescue(work, style, studio)

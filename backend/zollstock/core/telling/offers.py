@@ -23,7 +23,11 @@ class Offer(NamedTuple):
 
 
 def lost_in_short(outcome: Work) -> str:
-    """`lose 10 %, 250 ppi`."""
+    """`lose 10 %, 250 ppi`.
+
+    >>> lost_in_short(fog(target={"width": "40 cm", "height": "40 cm"})), lost_in_short(fog())
+    ('lose 33.3 %, 211.6 ppi', 'nothing lost, 208.3 ppi')
+    """
     loss = outcome.placement.loss
     lost = "nothing lost" if loss < Fraction(1, 1000) else f"lose {show.percent(loss)}"
     return f"{lost}, {show.ppi(outcome.effective)}"

@@ -25,6 +25,9 @@ def typed_crop(plan: Plan, side: CropSide, text: str) -> dict[str, Any]:
     `text` is like `120 px` or `2 cm`; a bare number is one of pixels, as the fields show them. At a side the crop moves
     and keeps its size; a width or height changes both in the ratio of the print, about the crop's own middle. Raises
     `LengthError` for what cannot be read, and for more than there is.
+
+    >>> typed_crop(plan(target={"width": "40 cm", "height": "40 cm"}), "left", "120 px")
+    {'fit.anchor': [0.07198560287942411, 0.5], 'fit.auto': False}
     """
     placed = work_out(plan).placement
     if plan.fit.mode == "contain":

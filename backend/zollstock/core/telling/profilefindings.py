@@ -28,7 +28,11 @@ def snapshot(row: StudioProfile) -> dict[str, str]:
 
 
 def profile_findings(work: Work) -> Iterator[Finding]:
-    """A profile that is gone or was exchanged, one for another medium, inks in a file that holds none."""
+    """A profile that is gone or was exchanged, one for another medium, inks in a file that holds none.
+
+    >>> list(profile_findings(fog()))
+    []
+    """
     wanted = work.plan.output.print_profile
     if wanted is None:
         return

@@ -64,7 +64,11 @@ _HAND = RailStretch(start_mm=viewing.HAND[0], end_mm=viewing.HAND[1], text="in t
 
 
 def rail(work: Work, style: LengthStyle) -> Rail:
-    """The rail of a print; bands by the chosen criterion, by acuity while that has no answer."""
+    """The rail of a print; bands by the chosen criterion, by acuity while that has no answer.
+
+    >>> [band.grade for band in rail(fog(), LengthStyle("cm")).bands][:3]
+    ['coarse', 'soft', 'near']
+    """
     view = work.plan.viewing
     judged = float(work.judged)
     if work.plan.target.in_pixels:

@@ -55,7 +55,12 @@ class Apart(Record):
 
 
 def chain_of(work: Work, measures: Measures) -> Chain:
-    """What the detail of this print goes through: its own, or as measured, or as much as a lens leaves."""
+    """What the detail of this print goes through: its own, or as measured, or as much as a lens leaves.
+
+    >>> from ..picture.measures import Measures
+    >>> chain_of(fog(), Measures()).spread
+    0.04
+    """
     effective = float(work.effective)
     share = work.plan.viewing.detail or detail_share(work, measures) or 1.0
     sharpen = work.plan.pixels.sharpen
@@ -74,7 +79,12 @@ def chain_of(work: Work, measures: Measures) -> Chain:
 
 
 def seen(work: Work, style: LengthStyle, measures: Measures) -> SeenSheet:
-    """The model's answer for a print on paper."""
+    """The model's answer for a print on paper.
+
+    >>> from ..picture.measures import Measures
+    >>> seen(fog(), LengthStyle("cm"), Measures()).text
+    'From 1.1 m, 0.4 just-noticeable steps from the best this surface can show: no difference to be seen.'
+    """
     chain, distance = chain_of(work, measures), work.distance
     there = seeing.best(chain.spread)
     steps = seeing.steps_between(chain, there, distance)

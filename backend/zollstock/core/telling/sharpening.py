@@ -65,6 +65,11 @@ def proposal(work: Work, measures: Measures) -> Proposal:
     f₀ = min(8 cycles a degree ÷ (D · tan 1°), 0.45 · ppi ÷ 25.4), cycles a mm; radius =
     0.19 ÷ f₀, within 0.5 and 4 px; T = what ink and kernel leave at f₀; amount = (1 ÷ T − 1) ÷
     (1 − exp(−2 (π · radius · f₀)²)), 1.5 at the most; less with noise. Source: docs/pixels.md.
+
+    >>> from ..picture.measures import Measures
+    >>> found = proposal(fog(), Measures())
+    >>> round(found.amount, 2), round(found.radius, 2)
+    (0.01, 3.74)
     """
     medium, per_mm = work.plan.medium, float(work.output_ppi / MM_PER_INCH)
 
@@ -90,7 +95,12 @@ def aimed(
     noise: float,
 ) -> Proposal:
     """The same for any picture: seen from `distance` mm, `per_mm` px a mm; `spread` of the ink, mm, and whether it is
-    assumed; what the enlarging leaves at a frequency; `noise` in levels."""
+    assumed; what the enlarging leaves at a frequency; `noise` in levels.
+
+    >>> found = aimed(600.0, 300 / 25.4, (0.04, True), lambda at: 1.0, 0.0)
+    >>> round(found.frequency, 2), round(found.radius, 2)
+    (0.76, 2.94)
+    """
     seen = _BEST_SEEN / (distance * tan(radians(1)))
     frequency = min(seen, _HELD * per_mm)
     radius = min(MOST_RADIUS, max(LEAST_RADIUS, _SIGMA_CYCLES / frequency * per_mm))

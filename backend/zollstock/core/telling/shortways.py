@@ -26,12 +26,20 @@ _LEAST_SHARE = Fraction(1, 5)
 
 
 def is_short(work: Work) -> bool:
-    """Whether the picture's own pixels are fewer than the chosen criterion needs, on paper."""
+    """Whether the picture's own pixels are fewer than the chosen criterion needs, on paper.
+
+    >>> is_short(fog()), is_short(fog(target={"width": "3 m", "height": "2 m"}, viewing={"distance": "30 cm"}))
+    (False, True)
+    """
     return not work.plan.target.in_pixels and work.grade not in (None, *ENOUGH)
 
 
 def short_ways(work: Work, style: LengthStyle, pace: Pace = MEASURED_PACE) -> Iterator[Offer]:
-    """Smaller; as it is; resampled here; left to driver or lab. None where pixels suffice."""
+    """Smaller; as it is; resampled here; left to driver or lab. None where pixels suffice.
+
+    >>> list(short_ways(fog(), LengthStyle("cm")))
+    []
+    """
     if not is_short(work):
         return
     smaller = _smaller(work, style)
@@ -119,7 +127,11 @@ def _told(outcome: Work, style: LengthStyle, pace: Pace) -> str:
 
 
 def method_ways(work: Work, pace: Pace = MEASURED_PACE) -> Iterator[Offer]:
-    """The methods of enlarging, where something is enlarged."""
+    """The methods of enlarging, where something is enlarged.
+
+    >>> [one.title for one in method_ways(fog(pixels={"mode": "fixed", "ppi": 720}))]
+    ['Careful', 'Lanczos', 'Smooth']
+    """
     if work.scale <= 1:
         return
     for name, method in METHODS.items():

@@ -20,7 +20,7 @@ from ..parts.target import Target
 from ..rules.fit import Placement, zone_span
 from ..shapes.box import Box
 from ..shapes.drawing import Drawing
-from ..sheet.printdrawing import small_drawing
+from ..sheet.drawings import small_drawing
 from ..sheet.sheets import Turn
 from ..sizes.library import Size
 from ..studio.studio import Studio
@@ -35,7 +35,13 @@ _TRIES = 8
 
 
 def zone_findings(work: Work, style: LengthStyle, studio: Studio) -> Iterator[Finding]:
-    """Zones cut or near an edge, a fold or the cutter; zones no placement can hold; centre crops."""
+    """Zones cut or near an edge, a fold or the cutter; zones no placement can hold; centre crops.
+
+    >>> zone = {"name": "lamp", "x": 0.0, "y": 0.0, "w": 0.1, "h": 0.1}
+    >>> from ..studio.studio import DEFAULT_STUDIO
+    >>> [one.id for one in zone_findings(fog(fit={"keep": [zone]}, target={"width": "20 cm", "height": "20 cm"}), LengthStyle("cm"), DEFAULT_STUDIO)]
+    ['keep-zone-cut', 'centre-crop']
+    """
     if work.plan.fit.keep:
         yield from _cut_or_near(work, style, studio)
         yield from _safe_zones(work, style)
@@ -44,6 +50,11 @@ def zone_findings(work: Work, style: LengthStyle, studio: Studio) -> Iterator[Fi
 
 
 def display_name(name: str) -> str:
+    """What a keep zone is called at the beginning of a sentence.
+
+    >>> display_name("lamp"), display_name("")
+    ('The lamp', 'A keep zone')
+    """
     return f"The {name}" if name else "A keep zone"
 
 
@@ -95,7 +106,11 @@ def _too_much(work: Work, style: LengthStyle) -> str:
 
 
 def auto_placed(work: Work) -> Work:
-    """The same print with the crop where the keep zones have the most room."""
+    """The same print with the crop where the keep zones have the most room.
+
+    >>> auto_placed(fog()).plan.fit.auto
+    True
+    """
     if work.plan.fit.auto:
         return work
     return with_fit(work, work.plan.fit.model_copy(update={"auto": True}))
@@ -282,7 +297,11 @@ _CENTRAL: dict[str, Any] = {
 
 
 def centre_crop(plan: Plan) -> Work:
-    """The same print as most labs would make it of a file of another ratio: cropped centrally."""
+    """The same print as most labs would make it of a file of another ratio: cropped centrally.
+
+    >>> centre_crop(plan()).plan.fit.anchor
+    (0.5, 0.5)
+    """
     return work_out(plan.model_copy(update={"fit": plan.fit.model_copy(update=_CENTRAL)}))
 
 

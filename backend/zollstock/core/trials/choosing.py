@@ -13,13 +13,23 @@ ALIKE_EVERY = 10
 
 
 def information(counts: Sequence[Count], ppi: float) -> float:
-    """Bits about the threshold that an answer to this pair is expected to give."""
+    """Bits about the threshold that an answer to this pair is expected to give.
+
+    >>> from .model import Count
+    >>> round(information([Count(300.0, 8, 2, 2)], 300.0), 2), round(information([Count(300.0, 8, 2, 2)], 60.0), 2)
+    (0.06, 0.08)
+    """
     weights = _weights(counts)
     return _of(weights, ppi)
 
 
 def next_ppi(counts: Sequence[Count], ladder: Sequence[float]) -> float | None:
-    """The patch of a ladder to show beside the reference; None where an alike pair is due."""
+    """The patch of a ladder to show beside the reference; None where an alike pair is due.
+
+    >>> from .model import Count
+    >>> next_ppi([Count(300.0, 3, 1, 0)], [60.0, 120.0, 300.0, 600.0])
+    120.0
+    """
     asked = sum(one.whole for one in counts)
     alike = sum(one.whole for one in counts if one.ppi is None)
     if asked >= ALIKE_EVERY - 1 and alike * ALIKE_EVERY <= asked:

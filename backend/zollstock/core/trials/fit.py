@@ -60,7 +60,12 @@ def _deviance(counts: Floats, shares: Floats) -> float:
 
 
 def half_width(one: Judge) -> float:
-    """Half of the 95 % interval of a judge's threshold, as a share of its middle."""
+    """Half of the 95 % interval of a judge's threshold, as a share of its middle.
+
+    >>> from .model import Count, judge
+    >>> half_width(judge("Ada", [Count(120.0, 9, 1, 0)])) > half_width(judge("Ada", [Count(120.0, 90, 10, 0), Count(200.0, 60, 30, 10)]))
+    True
+    """
     weights = own_threshold(one)
     low, middle, high = (quantile(weights, share) for share in (0.025, 0.5, 0.975))
     return (high - low) / 2 / middle
@@ -70,6 +75,10 @@ def more_answers(one: Judge, seed: int = 1884) -> tuple[int, float]:
     """How many more of this judge's answers would narrow the interval to ± 20 %, by simulation, and to what they do.
 
     0 where it is as narrow already; the last step where even that is not enough.
+
+    >>> from .model import Count, judge
+    >>> more_answers(judge("Ada", [Count(240.0, 9, 1, 0)]))[0] > 0
+    True
     """
     if half_width(one) <= WANTED:
         return 0, half_width(one)

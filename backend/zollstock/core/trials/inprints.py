@@ -21,7 +21,12 @@ class InPrints(Record):
 
 
 def in_prints(threshold: float | None, distance: Length | None) -> list[InPrints]:
-    """The need at shares of a trial's distance: threshold × its distance ÷ theirs."""
+    """The need at shares of a trial's distance: threshold × its distance ÷ theirs.
+
+    >>> from ..ground.lengths import parse_length
+    >>> [(one.distance, one.need) for one in in_prints(200.0, parse_length("60 cm"))][2:4]
+    [('60 cm', 200.0), ('1.2 m', 100.0)]
+    """
     if threshold is None or distance is None:
         return []
     style, found = style_for([distance]), []

@@ -33,7 +33,12 @@ def doubts(judge: Judge, answers: Sequence[Answer]) -> Iterator[tuple[str, str]]
 
 
 def one_sided(who: str, answers: Sequence[Answer]) -> Iterator[tuple[str, str]]:
-    """Whoever presses one side, or never says *no difference*; whatever the patches differ by."""
+    """Whoever presses one side, or never says *no difference*; whatever the patches differ by.
+
+    >>> from .document import Answer
+    >>> [id for id, _ in one_sided("Ada", [Answer(a="360", b="120", said="a")] * 40)]
+    ['one-side']
+    """
     name = who or "This judge"
     sides = [one.said for one in answers if one.said != "none"]
     left = sum(said == "a" for said in sides)

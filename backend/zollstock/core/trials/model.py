@@ -46,7 +46,12 @@ class Count(NamedTuple):
 
 
 def counted(answers: Iterable[Answer], reference: Step) -> list[Count]:
-    """The answers by patch in ppi, the coarsest first; of an alike pair the sides stand for right and wrong."""
+    """The answers by patch in ppi, the coarsest first; of an alike pair the sides stand for right and wrong.
+
+    >>> from .document import Answer
+    >>> [tuple(one) for one in counted([Answer(a="360", b="120", said="a"), Answer(a="120", b="360", said="none")], "360")]
+    [(120.0, 1, 0, 1)]
+    """
     found: dict[float | None, list[int]] = {}
     for one in answers:
         alike = one.a == one.b
@@ -74,7 +79,11 @@ def _normal() -> NDArray[np.float64]:
 
 
 def phi(x: Floats) -> Floats:
-    """The normal distribution, to a millionth."""
+    """The normal distribution, to a millionth.
+
+    >>> [round(float(one), 4) for one in phi(np.array([0.0, THREE_IN_FOUR]))]
+    [0.5, 0.75]
+    """
     at = (np.clip(x, -9, 9) + 9) * 1000
     low = np.minimum(at.astype(np.int64), 17_999)
     table = _normal()
@@ -83,7 +92,11 @@ def phi(x: Floats) -> Floats:
 
 @cache
 def chances(ppi: float | None) -> Floats:
-    """(right, wrong, none) by t, b, c, λ: 3 × 61 × 7 × 6 × 3."""
+    """(right, wrong, none) by t, b, c, λ: 3 × 61 × 7 × 6 × 3.
+
+    >>> chances(120.0).shape
+    (3, 61, 7, 6, 3)
+    """
     t, b = T[:, None, None, None], B[None, :, None, None]
     c, slip = C[None, None, :, None], SLIPS[None, None, None, :]
     advantage = np.zeros_like(t * b) if ppi is None else THREE_IN_FOUR * (ppi / t) ** -b
@@ -102,7 +115,11 @@ def chances(ppi: float | None) -> Floats:
 
 
 def likelihood(counts: Iterable[Count]) -> Floats:
-    """Log likelihood of one judge's answers by t, b, c, λ."""
+    """Log likelihood of one judge's answers by t, b, c, λ.
+
+    >>> bool(likelihood([]).any())
+    False
+    """
     total = np.zeros((len(T), len(B), len(C), len(SLIPS)))
     for one in counts:
         logs = np.log(np.maximum(chances(one.ppi), 1e-12))
@@ -131,6 +148,11 @@ class Posterior:
 
 
 def judge(who: str, counts: list[Count]) -> Judge:
+    """What one judge's answers say, before the others' are heard.
+
+    >>> judge("Ada", [Count(300.0, 8, 2, 2)]).by_tb.shape
+    (61, 7)
+    """
     logs = likelihood(counts)
     top = logs.max()
     summed = np.log(np.maximum(np.exp(logs - top).sum(axis=(2, 3)), 1e-300)) + top
@@ -139,6 +161,11 @@ def judge(who: str, counts: list[Count]) -> Judge:
 
 @cache
 def prior_b() -> Floats:
+    """How steep people's curves are before anybody was asked: log-normal, by b.
+
+    >>> round(float(prior_b().sum()), 6)
+    1.0
+    """
     weights = np.exp(-((np.log(B) - np.log(_B_MIDDLE)) ** 2) / (2 * _B_SIGMA**2))
     return np.asarray(weights / weights.sum())
 
@@ -154,7 +181,12 @@ def _spread(tau: float) -> Floats:
 
 
 def posterior(by_judge: Mapping[str, list[Count]]) -> Posterior:
-    """What the answers of all judges say together; one judge alone has no spread."""
+    """What the answers of all judges say together; one judge alone has no spread.
+
+    >>> known = posterior({"Ada": [Count(120.0, 9, 1, 0), Count(300.0, 5, 5, 5)]})
+    >>> 120 < quantile(known.t, 0.5) < 400
+    True
+    """
     judges = tuple(judge(who, counts) for who, counts in by_judge.items())
     taus = TAUS if len(judges) > 1 else TAUS[:1]
     logs = np.zeros((len(T), len(B), len(taus)))
@@ -170,7 +202,11 @@ def posterior(by_judge: Mapping[str, list[Count]]) -> Posterior:
 
 
 def own_threshold(one: Judge) -> Floats:
-    """What is known of one judge's own threshold, by t."""
+    """What is known of one judge's own threshold, by t.
+
+    >>> round(float(own_threshold(judge("Ada", [Count(300.0, 8, 2, 2)])).sum()), 6)
+    1.0
+    """
     logs = one.by_tb + np.log(prior_b())[None, :]
     weights = np.exp(logs - logs.max()).sum(axis=1)
     return np.asarray(weights / weights.sum())
@@ -190,7 +226,12 @@ def quantile(weights: Floats, share: float) -> float:
 
 
 def mean_of(one: Judge) -> tuple[float, float]:
-    """The judge's likely c and λ."""
+    """The judge's likely c and λ.
+
+    >>> c, slip = mean_of(judge("Ada", [Count(300.0, 8, 2, 2)]))
+    >>> 0 <= c <= 1.3, 0 <= slip <= 0.05
+    (True, True)
+    """
     weights = np.exp(one.whole + np.log(prior_b())[None, :, None, None] - one.whole.max())
     total = weights.sum()
     by_c, by_slip = weights.sum(axis=(0, 1, 3)), weights.sum(axis=(0, 1, 2))

@@ -75,7 +75,12 @@ def _next_step(
 
 def counted_steps(answers: Iterable[Answer], reference: Step | None) -> list[StepCount]:
     """The answers by pair, in the order in which they came. A pair with the `reference` is counted against that, any other
-    against the one that came first; of an alike pair the sides stand for right and wrong."""
+    against the one that came first; of an alike pair the sides stand for right and wrong.
+
+    >>> from .document import Answer
+    >>> [(one.right, one.wrong, one.none) for one in counted_steps([Answer(a="A", b="B", said="a"), Answer(a="B", b="A", said="none")], "A")]
+    [(1, 0, 1)]
+    """
     found: dict[tuple[str, str] | None, list[int]] = {}
     for one in answers:
         pair = _pair(one, reference, found)

@@ -13,6 +13,10 @@ def detail_range(work: Work, measures: Measures) -> tuple[float, float] | None:
     """From how many to how many ppi a print has in detail; None where it was not measured.
 
     Effective ppi × √(true detail ÷ pixels): detail is counted in pixels of an area, ppi along a side.
+
+    >>> from ..picture.measures import Measures
+    >>> tuple(round(ppi) for ppi in detail_range(fog(), Measures(true_detail=(3_000_000.0, 6_000_000.0))))
+    (88, 125)
     """
     if measures.true_detail is None:
         return None

@@ -14,12 +14,20 @@ from .outcome import Work
 
 
 def trial_by_now(work: Work) -> TrialResult | None:
-    """The studio's trial on the plan's medium that speaks for its distance, whatever the plan keeps."""
+    """The studio's trial on the plan's medium that speaks for its distance, whatever the plan keeps.
+
+    >>> trial_by_now(fog()) is None
+    True
+    """
     return nearest(work.distance, replace(work.viewing_conditions, known=work.studio.known))
 
 
 def judged_by(work: Work, criterion: str) -> dict[str, Any]:
-    """The change that has a criterion decide; own trials leave with the plan what they say today."""
+    """The change that has a criterion decide; own trials leave with the plan what they say today.
+
+    >>> judged_by(fog(), "table")
+    {'viewing.school': 'table'}
+    """
     fix: dict[str, Any] = {"viewing.school": criterion}
     trial = trial_by_now(work) if criterion == "trials" else None
     if trial is not None:
@@ -28,6 +36,12 @@ def judged_by(work: Work, criterion: str) -> dict[str, Any]:
 
 
 def snapshot(trial: TrialResult) -> TrialSnapshot:
+    """What a trial says, as a plan keeps it.
+
+    >>> trial = TrialResult("satin", 600.0, 212.0, 180.0, 250.0, 40, "2026-11-20")
+    >>> snapshot(trial).need_ppi
+    212.0
+    """
     return TrialSnapshot.model_validate(
         {
             "need_ppi": round(trial.need_ppi, 2),
@@ -41,5 +55,10 @@ def snapshot(trial: TrialResult) -> TrialSnapshot:
 
 
 def same_trial(held: TrialSnapshot, now: TrialResult) -> bool:
-    """Whether a plan keeps what the trial says."""
+    """Whether a plan keeps what the trial says.
+
+    >>> trial = TrialResult("satin", 600.0, 212.0, 180.0, 250.0, 40, "2026-11-20")
+    >>> same_trial(snapshot(trial), trial)
+    True
+    """
     return snapshot(now).model_copy(update={"date": held.date}) == held

@@ -41,17 +41,30 @@ class Costs(NamedTuple):
 
 
 def seconds(work: Work, pace: Pace) -> float:
-    """How long the print's file will take at a studio's pace."""
+    """How long the print's file will take at a studio's pace.
+
+    >>> from .making import Pace
+    >>> round(seconds(fog(), Pace()), 1)
+    1.9
+    """
     return together(work) * pace.slower.get(used(work), 1.0) * (1 + pace.others)
 
 
 def used(work: Work) -> MethodName:
-    """The method that makes the print's pixels."""
+    """The method that makes the print's pixels.
+
+    >>> used(fog()), used(fog(pixels={"mode": "fixed", "ppi": 720, "method": "careful"}))
+    ('cubic', 'careful')
+    """
     return method_used(work.plan.pixels.method, work.scale)
 
 
 def together(work: Work) -> float:
-    """Seconds of the whole: what is streamed is made while it is written."""
+    """Seconds of the whole: what is streamed is made while it is written.
+
+    >>> round(together(fog()), 1)
+    1.9
+    """
     parts = costs(work)
     if is_streamed(work):
         return _BEGIN + max(parts.making, parts.writing) + parts.hashing
@@ -71,7 +84,11 @@ def is_streamed(work: Work) -> bool:
 
 
 def costs(work: Work) -> Costs:
-    """What each part of making the file takes, s."""
+    """What each part of making the file takes, s.
+
+    >>> costs(fog()).denoising
+    0.0
+    """
     pixels, output = work.plan.pixels, work.plan.output
     picture = work.plan.picture.width_px * work.plan.picture.height_px / _MEGA
     crop = float(work.placement.crop.w * work.placement.crop.h) / _MEGA
@@ -109,7 +126,12 @@ def _made(work: Work, crop: float) -> float:
 
 
 def cost_text(work: Work, pace: Pace) -> str:
-    """`about 20 s, 220 MB of memory`: what making the file takes, and that it is shared where it is."""
+    """`about 20 s, 220 MB of memory`: what making the file takes, and that it is shared where it is.
+
+    >>> from .making import Pace
+    >>> cost_text(fog(), Pace())
+    'about 2 s, 100 MB of memory'
+    """
     told = show.whole(max(1, ceil(seconds(work, pace))))
     memory = _STREAMED if is_streamed(work) else _BY_SCRATCH
     beside = f" beside {pace.others} more" if pace.others else ""

@@ -164,7 +164,11 @@ def work_out(plan: Plan, studio: Studio = DEFAULT_STUDIO) -> Work:
 
 def conditions(plan: Plan, studio: Studio = DEFAULT_STUDIO) -> Conditions:
     """What a plan says on who looks at which surface, and what a studio knows of that; a trial that the plan keeps goes
-    before what the studio's say by now."""
+    before what the studio's say by now.
+
+    >>> conditions(plan()).factor
+    1.0
+    """
     medium, held = plan.medium, plan.viewing.trials
     name = medium.key or medium.name
     known = studio.known
@@ -198,6 +202,11 @@ def with_fit(work: Work, fit: Fit) -> Work:
     """The same print with another fit: where the picture lies then, and what is seen of it.
 
     Resolution and verdict stay those of `work`; who needs them works the plan out anew.
+
+    >>> work = work_out(plan())
+    >>> moved = with_fit(work, work.plan.fit.model_copy(update={"turn": 180}))
+    >>> moved.placement.crop == work.placement.crop, moved.effective == work.effective
+    (True, True)
     """
     old, plan = work.placement, work.plan.model_copy(update={"fit": fit})
     placement = place(old.picture_w, old.picture_h, work.boxes.image, fit)

@@ -45,14 +45,24 @@ class ZoneRoom:
 
 
 def seen_box(work: Work) -> Box:
-    """What survives of the picture on the finished print, mm: within trim, opening or face."""
+    """What survives of the picture on the finished print, mm: within trim, opening or face.
+
+    >>> [round(float(side), 1) for side in seen_box(fog(edge=border("2 in"))).as_floats()]
+    [50.8, 50.8, 508.0, 304.8]
+    """
     seen, printed = work.boxes.visible, work.placement.printed
     x, y = max(seen.x, printed.x), max(seen.y, printed.y)
     return Box(x, y, min(seen.right, printed.right) - x, min(seen.bottom, printed.bottom) - y)
 
 
 def rooms(work: Work, box: Box) -> Iterator[ZoneRoom]:
-    """The room of every keep zone inside a box of the document (mm)."""
+    """The room of every keep zone inside a box of the document (mm).
+
+    >>> zone = {"name": "lamp", "x": 0.0, "y": 0.4, "w": 0.1, "h": 0.1}
+    >>> work = fog(fit={"keep": [zone]})
+    >>> [(room.zone.name, *room.tightest[:1]) for room in rooms(work, seen_box(work))]
+    [('lamp', 'left')]
+    """
     placed = work.placement
     window, k = placed.to_px(box), placed.mm_per_px
     width, height = Fraction(placed.picture_w), Fraction(placed.picture_h)

@@ -1,5 +1,6 @@
 import type { BookDrawn, LayoutState } from "../../api/types";
-import { Pictured, rect, Words } from "./Pictured";
+import { SheetInk } from "../../drawing/SheetInk";
+import { Pictured, rect } from "./Pictured";
 
 const AROUND = 36;
 
@@ -11,31 +12,30 @@ export function CoverDrawing(props: {
   height: number;
 }) {
   const { cover } = props;
+  const { drawing } = cover;
+  const [, , width, height] = drawing.boxes.document;
   const scale = Math.max(
     0.05,
-    Math.min((props.width - 2 * AROUND) / cover.width, (props.height - 2 * AROUND - 20) / cover.height),
+    Math.min((props.width - 2 * AROUND) / width, (props.height - 2 * AROUND - 20) / height),
   );
   const thin = 1 / scale;
   const [sx, sy, sw, sh] = cover.spine;
   return (
     <figure className="book-opening">
       <svg
-        width={cover.width * scale}
-        height={cover.height * scale}
-        viewBox={`0 0 ${cover.width} ${cover.height}`}
+        width={width * scale}
+        height={height * scale}
+        viewBox={`0 0 ${width} ${height}`}
         className="book-paper"
         role="img"
         aria-label="The cover: back, spine and front"
         data-testid="cover"
       >
-        <rect width={cover.width} height={cover.height} fill="#fffefb" />
-        {cover.piece && (
-          <Pictured piece={cover.piece} picture={props.layout.pictures[cover.plan ?? -1]?.id} />
-        )}
-        {cover.labels.map((label, index) => (
-          <Words key={index} label={label} />
+        <rect width={width} height={height} fill="#fffefb" />
+        {drawing.pieces.map((piece, index) => (
+          <Pictured key={index} piece={piece} picture={props.layout.pictures[cover.plan ?? -1]?.id} />
         ))}
-        {cover.spine_words && <Words label={cover.spine_words} turned />}
+        <SheetInk strokes={[]} labels={drawing.labels} least={thin} />
         <rect
           {...rect(cover.trim)}
           className="book-trim"
@@ -45,17 +45,7 @@ export function CoverDrawing(props: {
         {sw > 0 && (
           <path d={`M${sx} ${sy}v${sh}M${sx + sw} ${sy}v${sh}`} className="book-spine" strokeWidth={thin} />
         )}
-        {cover.strokes.map((stroke, index) => (
-          <line
-            key={index}
-            x1={stroke.start[0]}
-            y1={stroke.start[1]}
-            x2={stroke.end[0]}
-            y2={stroke.end[1]}
-            stroke={stroke.colour}
-            strokeWidth={Math.max(stroke.width, 0.8 * thin)}
-          />
-        ))}
+        <SheetInk strokes={drawing.strokes} labels={[]} least={0.8 * thin} />
       </svg>
     </figure>
   );

@@ -40,12 +40,10 @@ export function CoverPanel({ request, layout, page, unit }: OfBook) {
           {FIELDS.map(([name, label]) => (
             <LengthField
               key={name}
-              narrow
               label={label}
               value={cover[name]}
               unit={unit}
               purpose="edge"
-              inputClass="!w-24"
               {...typing}
               onRead={(typed) => change({ [`cover.${name}`]: typed })}
             />

@@ -1,7 +1,8 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useRef } from "react";
 import type { LayoutState, OpeningDrawn } from "../../api/types";
-import { Pictured, Words } from "./Pictured";
+import { Words } from "../../drawing/SheetInk";
+import { Pictured } from "./Pictured";
 
 const HIGH = 56;
 const GAP = 10;

@@ -1,13 +1,14 @@
 import type { KeyboardEvent } from "react";
 import type { BookBoxDrawn, BookDrawn, BookRequest, BoxMm, OpeningDrawn } from "../../api/types";
 import { arrowBy } from "../../drawing/arrowBy";
+import { SheetInk } from "../../drawing/SheetInk";
 import { asTyped, handStep, mmOf } from "../../drawing/typedLength";
 import { useDrag } from "../../drawing/useDrag";
 import { usePreferences } from "../../session/useSession";
 import { typeset } from "../../shell/typeset";
 import type { WholeProps } from "../kinds";
 import { useLayoutStore } from "../layoutStore";
-import { Pictured, rect, Words } from "./Pictured";
+import { Pictured, rect } from "./Pictured";
 import { linesOf, movedBox, sizedBox, type Corner } from "./snapped";
 import { boxAt, placeOf, spreadsInHand, withBox, withoutBox } from "./spreads";
 
@@ -137,9 +138,7 @@ export function OpeningDrawing(props: OpeningProps) {
           </g>
         ))}
         <g pointerEvents="none">
-          {opening.labels.map((label, index) => (
-            <Words key={index} label={label} />
-          ))}
+          <SheetInk strokes={[]} labels={opening.labels} least={thin} />
           {opening.gutter && (
             <>
               <Hatched box={opening.gutter} scale={scale} />

@@ -1,5 +1,5 @@
 import { useId } from "react";
-import type { BoxMm, DrawnLabel, DrawnPiece } from "../../api/types";
+import type { BoxMm, DrawnPiece } from "../../api/types";
 import { turnedImage } from "../../drawing/turnedImage";
 
 /** A picture as it is printed: the part of it that its box shows. */
@@ -26,27 +26,6 @@ export function Pictured(props: {
         />
       )}
     </g>
-  );
-}
-
-const FAMILY = { text: "var(--font-body, Barlow)", condensed: "var(--font-figure)" };
-
-/** Words as they are printed; `turned` they read downwards. */
-export function Words({ label, turned }: { label: DrawnLabel; turned?: boolean }) {
-  const [x, y] = label.at;
-  return (
-    <text
-      x={x}
-      y={y}
-      fontSize={label.height / 0.7}
-      fontFamily={FAMILY[label.font]}
-      textLength={label.width || undefined}
-      lengthAdjust="spacingAndGlyphs"
-      fill={label.colour}
-      transform={turned ? `rotate(90 ${x} ${y})` : undefined}
-    >
-      {label.text}
-    </text>
   );
 }
 

@@ -7,6 +7,7 @@ import { usePreferences } from "../../session/useSession";
 import type { WholeProps } from "../kinds";
 import { useLayoutStore } from "../layoutStore";
 import { PartOfPrint } from "../PrintSymbol";
+import { sidesOf } from "../sidesOf";
 import { inPlace, pinned, placeOf, turnedPin, unpinned } from "./pins";
 
 const MARGIN = 22;
@@ -29,8 +30,8 @@ export function GangDrawing(props: WholeProps<GangRequest>) {
 function Papers(props: WholeProps<GangRequest> & { gang: GangDrawn; width: number; height: number }) {
   const { page } = props;
   const { sheets } = page;
-  const widest = Math.max(...sheets.map((sheet) => sheet.width), 1);
-  const highest = Math.max(...sheets.map((sheet) => sheet.height), 1);
+  const widest = Math.max(...sheets.map((sheet) => sidesOf(sheet)[0]), 1);
+  const highest = Math.max(...sheets.map((sheet) => sidesOf(sheet)[1]), 1);
   const room = props.width - 2 * MARGIN;
   const beside = sheets.length > 1 ? Math.max(1, Math.floor(room / (widest * LEAST * 2 + MARGIN))) : 1;
   const columns = Math.min(sheets.length || 1, beside, 4);
@@ -67,6 +68,7 @@ function Paper(props: WholeProps<GangRequest> & { gang: GangDrawn; number: numbe
   const { account } = usePreferences();
   const store = useLayoutStore.getState();
   const sheet = page.sheets[number];
+  const [wide, high] = sheet ? sidesOf(sheet) : [0, 0];
   const pieces = inPlace(gang.pieces, number);
   const gap = mmOf(request.roll?.gap ?? request.gap) ?? 0;
   const drag = useDrag<Taken, GangPieceDrawn>({
@@ -114,19 +116,19 @@ function Paper(props: WholeProps<GangRequest> & { gang: GangDrawn; number: numbe
     event.stopPropagation();
   };
   const [left, top, usable, length] = gang.usable;
-  const bottom = length === null ? sheet.height : top + length;
+  const bottom = length === null ? high : top + length;
   return (
     <svg
-      width={sheet.width * scale}
-      height={sheet.height * scale}
-      viewBox={`0 0 ${sheet.width} ${sheet.height}`}
+      width={wide * scale}
+      height={high * scale}
+      viewBox={`0 0 ${wide} ${high}`}
       className="sheet-paper touch-none select-none"
     >
       <rect
         x={left}
         y={top}
         width={usable}
-        height={Math.max(0, Math.min(bottom, sheet.height) - top)}
+        height={Math.max(0, Math.min(bottom, high) - top)}
         fill="none"
         stroke="#9aa5a1"
         strokeDasharray={`${4 / scale} ${4 / scale}`}

@@ -10,7 +10,7 @@ from ...ground.lengths import LengthError
 from ...ground.refusal import Refusal
 from ...ground.show import style_for
 from ...shapes.drawing import Drawing
-from ...sheet.printdrawing import small_drawing
+from ...sheet.drawings import small_drawing
 from ...studio.studio import DEFAULT_STUDIO, Studio
 from ...telling.findings import findings
 from ...work.outcome import work_out

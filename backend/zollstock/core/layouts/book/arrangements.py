@@ -72,7 +72,11 @@ _PAGES: tuple[_Grid, ...] = (
 
 
 def usable(opening: Opening, page: int, safe: Fraction, swallowed: Fraction) -> Box:
-    """Where pictures of a page lie: within the safe edge, on the inner side clear of the gutter too."""
+    """Where pictures of a page lie: within the safe edge, on the inner side clear of the gutter too.
+
+    >>> [float(side) for side in usable(book().openings[1], book().openings[1].pages[0], Fraction(5), Fraction(8)).as_floats()]
+    [5.0, 5.0, 197.0, 270.0]
+    """
     held = opening.page_box(page)
     inner = max(safe, swallowed)
     left, right = (inner, safe) if opening.spine(page) == "left" else (safe, inner)
@@ -169,7 +173,11 @@ class Ways:
 
 @lru_cache(maxsize=64)
 def ways_of(opening: Opening, safe: Fraction, swallowed: Fraction, captions: Fraction) -> Ways:
-    """Every arrangement of an opening; `captions` is the height of their capitals, 0 where none are printed."""
+    """Every arrangement of an opening; `captions` is the height of their capitals, 0 where none are printed.
+
+    >>> [one.id for one in ways_of(book().openings[1], Fraction(5), Fraction(8), Fraction(0)).across][:2]
+    ['across-full', 'across']
+    """
     below = captions * CAPTION_ROOM
     pages = tuple(
         tuple(filter(_has_room, _of_page(opening, page, safe, swallowed, below)))
@@ -186,5 +194,9 @@ def _has_room(way: Arrangement) -> bool:
 
 @lru_cache(maxsize=8192)
 def beside(first: Arrangement, second: Arrangement) -> Arrangement:
-    """Two pages' own, side by side."""
+    """Two pages' own, side by side.
+
+    >>> beside(Arrangement("full", ()), Arrangement("half", ())).id
+    'full+half'
+    """
     return Arrangement(f"{first.id}+{second.id}", (*first.boxes, *second.boxes))

@@ -34,7 +34,11 @@ def pairs(pages: int, opens_left: bool = True) -> list[tuple[tuple[int, int], tu
 
 
 def fits(layout: BookRequest) -> int | None:
-    """How the paper lies under two pages with their bleed, by the printable area: 0, turned by 90, None: it does not."""
+    """How the paper lies under two pages with their bleed, by the printable area: 0, turned by 90, None: it does not.
+
+    >>> fits(book()) is None
+    True
+    """
     wide, high = 2 * layout.page.width.mm, layout.page.height.mm
     for turn in (90, 0):
         usable = layout.as_printed.laid(turn).usable
@@ -44,14 +48,22 @@ def fits(layout: BookRequest) -> int | None:
 
 
 def flip_edge(layout: BookRequest) -> str:
-    """On which of the paper's edges a printer must flip it: the one along the fold."""
+    """On which of the paper's edges a printer must flip it: the one along the fold.
+
+    >>> flip_edge(book())
+    'long'
+    """
     turn = fits(layout) or 0
     paper = layout.as_printed.laid(turn)
     return "short" if paper.width > paper.height else "long"
 
 
 def inwards(layout: BookRequest, sheet: int) -> Fraction:
-    """How far the pages of a sheet (0 outermost) are moved to the fold, mm, so that all trims meet: its creep."""
+    """How far the pages of a sheet (0 outermost) are moved to the fold, mm, so that all trims meet: its creep.
+
+    >>> float(inwards(book(), 0)), float(inwards(book(), 2))
+    (0.0, 0.36)
+    """
     return layout.paper.leaf * sheet if sheet else ZERO
 
 
@@ -163,4 +175,9 @@ def _ticks(trim: Box, fold: Fraction, width: Fraction, height: Fraction) -> Iter
 
 
 def booklet_creep(layout: BookRequest) -> Fraction:
+    """How far the innermost pages of a booklet stand out beyond the outermost, mm.
+
+    >>> float(booklet_creep(book()))
+    0.18
+    """
     return creep(layout.pages, layout.paper.leaf)

@@ -82,7 +82,7 @@ class TextOn:
 
 
 @dataclass(frozen=True, slots=True)
-class Laid:
+class LaidBook:
     """A book's boxes, and which of its pictures have none."""
 
     pictures: tuple[PictureBox, ...]
@@ -93,8 +93,14 @@ class Laid:
     beyond: tuple[int, ...]
 
 
-def laid_boxes(layout: BookRequest, studio: Studio) -> Laid:
-    """Everything on the openings; by the first layout where the request has no spreads."""
+def laid_boxes(layout: BookRequest, studio: Studio) -> LaidBook:
+    """Everything on the openings; by the first layout where the request has no spreads.
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> held = laid_boxes(book(spreads=None), DEFAULT_STUDIO)
+    >>> [(one.pages, round(float(one.box.w))) for one in held.pictures][:2]
+    [('5', 196), ('7', 179)]
+    """
     spreads = tuple(layout.spreads) if layout.spreads is not None else first_spreads(layout)
     held = {one.first: one for one in layout.openings}
     pictures, texts, beyond = [], [], []
@@ -115,7 +121,7 @@ def laid_boxes(layout: BookRequest, studio: Studio) -> Laid:
             pictures.append(picture_box(layout, studio, number, path, opening, box.plan, box.box))
     out = set(layout.leave_out)
     lacking = [one for one in range(len(layout.plans)) if one not in seen and one not in out]
-    return Laid(tuple(pictures), tuple(texts), tuple(lacking), spreads, tuple(beyond))
+    return LaidBook(tuple(pictures), tuple(texts), tuple(lacking), spreads, tuple(beyond))
 
 
 def picture_box(
@@ -133,7 +139,12 @@ def picture_box(
 
 
 def sized(layout: BookRequest, plan: Plan, printed: Box, studio: Studio) -> Plan:
-    """The plan of a picture at its size in the book: on its paper, as fine as its pages, seen from the hand."""
+    """The plan of a picture at its size in the book: on its paper, as fine as its pages, seen from the hand.
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> sized(book(), book().plans[0], box(0, 0, 150, 100), DEFAULT_STUDIO).target.width.typed
+    '150.0000 mm'
+    """
     pixels = plan.pixels.model_copy(update={"mode": "fixed", "ppi": float(layout.file_ppi)})
     viewing = plan.viewing.model_copy(
         update={
@@ -181,7 +192,11 @@ def _length(mm: Fraction) -> Length:
 
 
 def first_spreads(layout: BookRequest) -> tuple[BookSpread, ...]:
-    """The first layout as a document has it."""
+    """The first layout as a document has it.
+
+    >>> [one.start for one in first_spreads(book())][:3]
+    [4, 6, 8]
+    """
     unit = layout.page.width.unit
     placed = _first(_wish(layout), _Held(layout)).placed
     return tuple(
@@ -199,18 +214,30 @@ def first_spreads(layout: BookRequest) -> tuple[BookSpread, ...]:
 
 
 def typed_box(box: Box, unit: str) -> dict[str, str]:
-    """A box as somebody would type it."""
+    """A box as somebody would type it.
+
+    >>> typed_box(box(10, 20, 100, 50), "cm")
+    {'x': '1 cm', 'y': '2 cm', 'width': '10 cm', 'height': '5 cm'}
+    """
     sides = {"x": box.x, "y": box.y, "width": box.w, "height": box.h}
     return {name: typed_length(mm, unit) for name, mm in sides.items()}
 
 
 def spreads_document(spreads: tuple[BookSpread, ...]) -> list[dict[str, Any]]:
-    """Spreads as JSON values."""
+    """Spreads as JSON values.
+
+    >>> [one["from"] for one in spreads_document(first_spreads(book()))][:2]
+    [4, 6]
+    """
     return [one.model_dump(mode="json", by_alias=True) for one in spreads]
 
 
-def in_whole(layout: BookRequest, laid: Laid, fix: dict[str, Any]) -> dict[str, Any]:
-    """A change to a box as one to the document: where that has no spreads of its own, they come along whole."""
+def in_whole(layout: BookRequest, laid: LaidBook, fix: dict[str, Any]) -> dict[str, Any]:
+    """A change to a box as one to the document: where that has no spreads of its own, they come along whole.
+
+    >>> in_whole(book(), None, {"spreads.0.x": "1 cm"})
+    {'spreads.0.x': '1 cm'}
+    """
     if layout.spreads is not None or not any(path.startswith("spreads.") for path in fix):
         return fix
     spreads = spreads_document(laid.spreads)
@@ -254,7 +281,12 @@ def _wish(layout: BookRequest) -> str:
 
 
 def zones_in_gutter(layout: BookRequest, held: PictureBox) -> Iterator[int]:
-    """The numbers of the picture's keep zones of which the binding swallows a part."""
+    """The numbers of the picture's keep zones of which the binding swallows a part.
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> [list(zones_in_gutter(book(), one)) for one in laid_boxes(book(spreads=None), DEFAULT_STUDIO).pictures][:1]
+    [[]]
+    """
     gutter = held.opening.gutter(layout.swallowed) if held.crosses else None
     if gutter is None:
         return

@@ -42,7 +42,12 @@ class CoverPlan:
 
 
 def cover_plan(layout: BookRequest) -> CoverPlan:
-    """A cover of boards: 2 × (page + overhang) + spine + 2 × wrap; of paper: 2 × page + spine + 2 × bleed."""
+    """A cover of boards: 2 × (page + overhang) + spine + 2 × wrap; of paper: 2 × page + spine + 2 × bleed.
+
+    >>> made = cover_plan(book())
+    >>> float(made.width), float(made.height)
+    (426.72, 286.0)
+    """
     cover = layout.cover
     out = ZERO if cover is None else cover.overhang.mm
     edge = layout.bleed.mm if cover is None else cover.wrap.mm
@@ -56,7 +61,12 @@ def cover_plan(layout: BookRequest) -> CoverPlan:
 
 
 def spine_label(layout: BookRequest, plan: CoverPlan) -> Label | None:
-    """The words on the spine, reading downwards in its middle; None where it has none or cannot carry any."""
+    """The words on the spine, reading downwards in its middle; None where it has none or cannot carry any.
+
+    >>> layout = book(pages=200)
+    >>> spine_label(layout, cover_plan(layout)) is None, spine_label(book(), cover_plan(book())) is None
+    (False, True)
+    """
     words = layout.spine_words
     if not words or plan.spine.w < LEAST_SPINE_FOR_TEXT:
         return None
@@ -72,7 +82,12 @@ def spine_label(layout: BookRequest, plan: CoverPlan) -> Label | None:
 
 
 def cover_picture(layout: BookRequest, studio: Studio) -> PictureBox | None:
-    """The picture on the front, over all of it and what is turned in or cut off beside it."""
+    """The picture on the front, over all of it and what is turned in or cut off beside it.
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> cover_picture(book(), DEFAULT_STUDIO) is None
+    True
+    """
     number = layout.outside.plan
     if number is None:
         return None
@@ -88,7 +103,12 @@ def cover_picture(layout: BookRequest, studio: Studio) -> PictureBox | None:
 def cover_sheet(
     layout: BookRequest, picture: PictureBox | None, number: int, ppi: Fraction
 ) -> Sheet:
-    """The cover; `number` is that of the work of its `picture`."""
+    """The cover; `number` is that of the work of its `picture`.
+
+    >>> made = cover_sheet(book(), None, 0, Fraction(300))
+    >>> float(made.width), float(made.height)
+    (426.72, 286.0)
+    """
     plan = cover_plan(layout)
     media = Box(ZERO, ZERO, plan.width, plan.height)
     items: list[Item] = []
@@ -104,7 +124,11 @@ def cover_sheet(
 
 
 def cover_title(layout: BookRequest, plan: CoverPlan) -> TextBlock | None:
-    """The title on the front, within its safe edge and clear of the hinge."""
+    """The title on the front, within its safe edge and clear of the hinge.
+
+    >>> cover_title(book(), cover_plan(book())).text
+    'Catalogue'
+    """
     words = layout.cover_words
     if not words:
         return None

@@ -8,7 +8,7 @@ from typing import Literal
 from pydantic import Field
 
 from ...answer.reckoning import Record
-from ...shapes.drawing import BoxMm, DrawnLabel, DrawnPiece, DrawnStroke
+from ...shapes.drawing import BoxMm, Drawing, DrawnLabel, DrawnPiece
 from .labrules import BookLab
 from .spreads import BookSpread
 
@@ -66,18 +66,13 @@ class ArrangementSymbol(Record):
 
 
 class CoverDrawn(Record):
-    """The cover's sheet, mm: what is cut or folded off lies outside `trim`."""
+    """The cover's sheet: what is cut or folded off lies outside `trim` (mm); `plan` is that of its picture, where it has one."""
 
-    width: float
-    height: float
+    drawing: Drawing
     trim: BoxMm
     spine: BoxMm
     front: BoxMm
-    piece: DrawnPiece | None
     plan: int | None
-    labels: list[DrawnLabel]
-    spine_words: DrawnLabel | None
-    strokes: list[DrawnStroke]
 
 
 class AuditRow(Record):

@@ -19,7 +19,11 @@ from .request import BookRequest
 
 
 def book_figures(layout: BookRequest, style: LengthStyle) -> Iterator[Figure]:
-    """Of the book as a whole."""
+    """Of the book as a whole.
+
+    >>> [(one.id, one.working) for one in book_figures(book(), LengthStyle("cm"))][:2]
+    [('pages_count', '4 × 2 = 8'), ('spine_width', '8 ÷ 2 × 0.18 = 0.72 mm')]
+    """
     pages, step = layout.pages, layout.step
     even = pages % step == 0
     formula = f"a multiple of {step}" if even else f"as asked, and no multiple of {step}"
@@ -97,7 +101,13 @@ def _side(
 
 
 def box_figures(held: PictureBox, style: LengthStyle) -> Iterator[Figure]:
-    """Of one box: ppi, grade, loss, and how wide at most here."""
+    """Of one box: ppi, grade, loss, and how wide at most here.
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> from .boxes import laid_boxes
+    >>> [(one.id, one.text) for one in box_figures(laid_boxes(book(spreads=None), DEFAULT_STUDIO).pictures[0], LengthStyle("cm"))][:2]
+    [('box_ppi_1', '777.5 ppi'), ('box_grade_1', 'ample')]
+    """
     work, at = held.work, held.number
     where = f"page {held.pages}"
     yield figure(f"box_ppi_{at}", f"Resolution, {where}", work.effective, "ppi", show.ppi(work.effective),
@@ -126,16 +136,33 @@ def box_figures(held: PictureBox, style: LengthStyle) -> Iterator[Figure]:
 
 
 def largest(held: PictureBox) -> Fraction | None:
-    """How wide the box may be, mm, for its crop to be clean from the hand; None while a criterion has no answer."""
+    """How wide the box may be, mm, for its crop to be clean from the hand; None while a criterion has no answer.
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> from .boxes import laid_boxes
+    >>> round(float(largest(laid_boxes(book(spreads=None), DEFAULT_STUDIO).pictures[0])))
+    719
+    """
     return None if held.work.quality is None else held.box.w * held.work.quality
 
 
 def worst(pictures: tuple[PictureBox, ...]) -> list[PictureBox]:
-    """The boxes, the least good first."""
+    """The boxes, the least good first.
+
+    >>> worst(())
+    []
+    """
     return sorted(pictures, key=lambda one: (one.work.quality or Fraction(0), one.number))
 
 
 def worst_figure(pictures: tuple[PictureBox, ...]) -> Iterator[Figure]:
+    """Which box is the least good, and how good that is.
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> from .boxes import laid_boxes
+    >>> [one.working for one in worst_figure(laid_boxes(book(spreads=None), DEFAULT_STUDIO).pictures)]
+    ['the least of 3 boxes: 568.7 ppi, ample = Gears, page 7']
+    """
     found = worst(pictures)
     if found and found[0].work.grade is not None:
         held = found[0]

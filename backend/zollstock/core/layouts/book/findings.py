@@ -19,7 +19,7 @@ from ...work.outcome import with_fit
 from .arrangements import usable
 from .binding import LEAST_SPINE_FOR_TEXT, neighbours
 from .booklet import fits, flip_edge
-from .boxes import Laid, PictureBox, in_whole, typed_box, zones_in_gutter
+from .boxes import LaidBook, PictureBox, in_whole, typed_box, zones_in_gutter
 from .coversheet import cover_plan, cover_title
 from .figures import worst
 from .firstlayout import zone_at
@@ -35,8 +35,14 @@ MOST_PIXELS = 2 * MOST_OUTPUT_PIXELS
 _MOST_NAMED = 3
 
 
-def book_findings(layout: BookRequest, laid: Laid, style: LengthStyle) -> Iterator[Finding]:
-    """Everything, in the order of the steps."""
+def book_findings(layout: BookRequest, laid: LaidBook, style: LengthStyle) -> Iterator[Finding]:
+    """Everything, in the order of the steps.
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> from .boxes import laid_boxes
+    >>> [one.id for one in book_findings(book(), laid_boxes(book(), DEFAULT_STUDIO), LengthStyle("cm"))][:2]
+    ['book-no-place', 'spine-narrow']
+    """
     for found in _all(layout, laid, style):
         if found.fix is None:
             yield found
@@ -44,7 +50,7 @@ def book_findings(layout: BookRequest, laid: Laid, style: LengthStyle) -> Iterat
             yield found.model_copy(update={"fix": in_whole(layout, laid, found.fix)})
 
 
-def _all(layout: BookRequest, laid: Laid, style: LengthStyle) -> Iterator[Finding]:
+def _all(layout: BookRequest, laid: LaidBook, style: LengthStyle) -> Iterator[Finding]:
     yield from _pages(layout, laid)
     yield from lab_findings(layout, style)
     for held in laid.pictures:
@@ -66,7 +72,7 @@ def _all(layout: BookRequest, laid: Laid, style: LengthStyle) -> Iterator[Findin
     yield from _booklet(layout, style)
 
 
-def _pages(layout: BookRequest, laid: Laid) -> Iterator[Finding]:
+def _pages(layout: BookRequest, laid: LaidBook) -> Iterator[Finding]:
     pages, step = layout.pages, layout.step
     if pages % step:
         fewer, more = neighbours(pages, step)
@@ -119,7 +125,7 @@ def _what_changes(pages: int, count: int) -> str:
     return f"{by} page{'s' if by != 1 else ''} {'more' if count > pages else 'fewer'}"
 
 
-def _zones(layout: BookRequest, laid: Laid, style: LengthStyle) -> Iterator[Finding]:
+def _zones(layout: BookRequest, laid: LaidBook, style: LengthStyle) -> Iterator[Finding]:
     for held in laid.pictures:
         work = held.work
         if not work.plan.fit.keep:
@@ -194,7 +200,7 @@ def _out_of_gutter(
     return {"fix": fix, "fix_label": f"Put it on page {page}"}
 
 
-def _places(layout: BookRequest, laid: Laid, style: LengthStyle) -> Iterator[Finding]:
+def _places(layout: BookRequest, laid: LaidBook, style: LengthStyle) -> Iterator[Finding]:
     safe = layout.safe.mm
     for held in laid.pictures:
         trim, box = held.opening.trim, held.box
@@ -234,7 +240,7 @@ def _within(layout: BookRequest, held: PictureBox) -> dict[str, Any]:
     return {f"{held.path}.{name}": text for name, text in typed_box(box, layout.page.width.unit).items()}  # fmt: skip
 
 
-def _overlaps(laid: Laid) -> Iterator[tuple[PictureBox, PictureBox]]:
+def _overlaps(laid: LaidBook) -> Iterator[tuple[PictureBox, PictureBox]]:
     by_opening: dict[int, list[PictureBox]] = {}
     for held in laid.pictures:
         for before in by_opening.setdefault(held.opening.first, []):
@@ -246,7 +252,7 @@ def _overlaps(laid: Laid) -> Iterator[tuple[PictureBox, PictureBox]]:
         by_opening[held.opening.first].append(held)
 
 
-def _grades(laid: Laid, style: LengthStyle) -> Iterator[Finding]:
+def _grades(laid: LaidBook, style: LengthStyle) -> Iterator[Finding]:
     bad = [held for held in worst(laid.pictures) if held.work.grade in _UNDER]
     for held in bad[:_MOST_NAMED]:
         yield Finding(
@@ -265,7 +271,7 @@ def _grades(laid: Laid, style: LengthStyle) -> Iterator[Finding]:
         )
 
 
-def _words(layout: BookRequest, laid: Laid) -> Iterator[Finding]:
+def _words(layout: BookRequest, laid: LaidBook) -> Iterator[Finding]:
     for opening in layout.openings:
         for block in blocks_on(layout, laid, opening, list(opening.pages)):
             over = flowed(block).left_over

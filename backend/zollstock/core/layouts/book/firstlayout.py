@@ -71,7 +71,11 @@ def order_of(layout: BookRequest) -> list[int]:
 
 
 def first_layout(layout: BookRequest) -> FirstLayout:
-    """The cheapest layout of a request; the same for the same request."""
+    """The cheapest layout of a request; the same for the same request.
+
+    >>> [one.opening.first for one in first_layout(book(spreads=None)).placed]
+    [4, 6, 8]
+    """
     order = order_of(layout)
     costs = ArrangementCosts(layout)
     held = [one for one in layout.openings if not (layout.title_page and one.first == 1)]
@@ -275,7 +279,12 @@ def _plain_cost(plan: Plan, need: float, sides: tuple[int, int], printed: Box) -
 
 
 def zone_at(zone: KeepZone, plan: Plan, sides: tuple[int, int]) -> Box:
-    """A keep zone in px of the straightened picture."""
+    """A keep zone in px of the straightened picture.
+
+    >>> from ...parts.fit import KeepZone
+    >>> zone_at(KeepZone(name="lamp", x=0.5, y=0.5, w=0.1, h=0.1), book().plans[0], (6000, 4000)).as_floats()
+    (3000.0, 2000.0, 600.0, 400.0)
+    """
     by = lean(plan.fit.angle)
     return leaning_bounds(zone_px(zone, *sides), Fraction(sides[0]), Fraction(sides[1]), by)
 

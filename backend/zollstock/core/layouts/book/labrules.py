@@ -48,7 +48,11 @@ def book_labs(labs: Labs) -> list[BookLab]:
 
 
 def lab_findings(layout: BookRequest, style: LengthStyle) -> Iterator[Finding]:
-    """Where a book is not as its lab wants it, each with what cures it."""
+    """Where a book is not as its lab wants it, each with what cures it.
+
+    >>> list(lab_findings(book(), LengthStyle("cm")))
+    []
+    """
     lab = layout.lab
     if lab is None:
         return

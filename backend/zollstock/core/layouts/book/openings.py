@@ -106,7 +106,11 @@ def openings(
 
 
 def opening_at(held: Sequence[Opening], first: int) -> Opening:
-    """The opening that begins with a page. Raises KeyError where none does."""
+    """The opening that begins with a page. Raises KeyError where none does.
+
+    >>> opening_at(book().openings, 2).pages
+    (2, 3)
+    """
     for one in held:
         if one.first == first:
             return one

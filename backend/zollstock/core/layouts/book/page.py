@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
 
 from ...answer.reckoning import Finding
 from ...ground import show
@@ -10,14 +11,13 @@ from ...ground.show import LengthStyle
 from ...rules.fit import zone_px
 from ...rules.viewing import grade_word
 from ...shapes.box import Box
-from ...shapes.drawing import BoxMm, DrawnLabel, DrawnPiece
-from ...shapes.ink import Label
-from ...sheet.printdrawing import drawn_label, drawn_stroke
-from ...sheet.textblock import TextBlock, flowed
+from ...shapes.drawing import BoxMm, DrawnPiece
+from ...sheet.drawings import drawn_label, sheet_drawing
+from ...sheet.textblock import flowed
 from ..kind import PageQuery, PlannedLayout
 from ..page import LayoutPage, LayoutStepSummary, step_summary
 from .binding import BINDINGS
-from .boxes import Laid, PictureBox, laid_boxes, typed_box, zones_in_gutter
+from .boxes import LaidBook, PictureBox, laid_boxes, typed_box, zones_in_gutter
 from .coversheet import cover_picture, cover_plan, cover_sheet
 from .drawn import (
     ArrangementSymbol,
@@ -82,7 +82,7 @@ def book_page(
 
 
 def _steps(
-    layout: BookRequest, held: Laid, laid: PlannedLayout, style: LengthStyle
+    layout: BookRequest, held: LaidBook, laid: PlannedLayout, style: LengthStyle
 ) -> list[LayoutStepSummary]:
     def of(ids: set[str]) -> list[Finding]:
         return [one for one in laid.findings if one.id in ids]
@@ -120,7 +120,7 @@ def _of_boxes(laid: PlannedLayout) -> list[str]:
 
 def _drawn(
     layout: BookRequest,
-    held: Laid,
+    held: LaidBook,
     laid: PlannedLayout,
     style: LengthStyle,
     seen: PageQuery,
@@ -149,7 +149,9 @@ def _drawn(
     )
 
 
-def _opening(layout: BookRequest, held: Laid, opening: Opening, style: LengthStyle) -> OpeningDrawn:
+def _opening(
+    layout: BookRequest, held: LaidBook, opening: Opening, style: LengthStyle
+) -> OpeningDrawn:
     boxes = [_picture(layout, one, style) for one in held.pictures if one.opening is opening]
     boxes += [
         BookBoxDrawn(
@@ -263,7 +265,7 @@ def _row(held: PictureBox, style: LengthStyle) -> AuditRow:
     )
 
 
-def _offered(layout: BookRequest, held: Laid, opening: Opening) -> Iterator[ArrangementSymbol]:
+def _offered(layout: BookRequest, held: LaidBook, opening: Opening) -> Iterator[ArrangementSymbol]:
     """The cheapest ways to arrange what lies on an opening, texts kept."""
     on = [one for one in held.pictures if one.opening is opening]
     if not on:
@@ -288,28 +290,16 @@ def _offered(layout: BookRequest, held: Laid, opening: Opening) -> Iterator[Arra
         )
 
 
-def _cover(layout: BookRequest, held: Laid, seen: PageQuery) -> CoverDrawn:
+def _cover(layout: BookRequest, held: LaidBook, seen: PageQuery) -> CoverDrawn:
     plan, picture = cover_plan(layout), cover_picture(layout, seen.studio)
     sheet = cover_sheet(layout, picture, 0, layout.file_ppi)
-    words: list[Label] = []
-    spine: DrawnLabel | None = None
-    for item in sheet.items:
-        if isinstance(item, TextBlock):
-            words += flowed(item).labels
-    for label in sheet.labels:
-        if label.turn:
-            spine = drawn_label(label)
+    pieces = [] if picture is None else [_piece(picture)]
     return CoverDrawn(
-        width=float(plan.width),
-        height=float(plan.height),
+        drawing=replace(sheet_drawing(sheet), pieces=pieces),
         trim=plan.trim.as_floats(),
         spine=plan.spine.as_floats(),
         front=plan.front.as_floats(),
-        piece=None if picture is None else _piece(picture),
         plan=None if picture is None else picture.plan,
-        labels=[drawn_label(label) for label in words],
-        spine_words=spine,
-        strokes=[drawn_stroke(stroke) for stroke in sheet.strokes],
     )
 
 

@@ -13,7 +13,7 @@ from ...sheet.grid import Grid, PixelBox
 from ...sheet.sheets import FilePart, Item, Sheet
 from ...sheet.textblock import TextBlock
 from .arrangements import CAPTION_ROOM
-from .boxes import Laid, PictureBox
+from .boxes import LaidBook, PictureBox
 from .firstlayout import CAPTION_CAPITALS
 from .openings import ON_TRIM, Opening
 from .request import BookRequest
@@ -24,8 +24,14 @@ _CAPTION_BASE = Fraction(9, 5)
 _TITLE_SHARE = Fraction(1, 24)
 
 
-def page_sheets(layout: BookRequest, laid: Laid, ppi: Fraction) -> Iterator[Sheet]:
-    """Every page by itself, with bleed on all sides."""
+def page_sheets(layout: BookRequest, laid: LaidBook, ppi: Fraction) -> Iterator[Sheet]:
+    """Every page by itself, with bleed on all sides.
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> from .boxes import laid_boxes
+    >>> len(list(page_sheets(book(), laid_boxes(book(), DEFAULT_STUDIO), Fraction(300))))
+    8
+    """
     bleed = layout.bleed.mm
     for opening in layout.openings:
         on = [one for one in laid.pictures if one.opening is opening]
@@ -47,8 +53,14 @@ def page_sheets(layout: BookRequest, laid: Laid, ppi: Fraction) -> Iterator[Shee
             )
 
 
-def spread_sheets(layout: BookRequest, laid: Laid, ppi: Fraction) -> Iterator[Sheet]:
-    """What lies open at once, with bleed round it."""
+def spread_sheets(layout: BookRequest, laid: LaidBook, ppi: Fraction) -> Iterator[Sheet]:
+    """What lies open at once, with bleed round it.
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> from .boxes import laid_boxes
+    >>> [float(one.width) for one in spread_sheets(book(), laid_boxes(book(), DEFAULT_STUDIO), Fraction(300))][:2]
+    [216.0, 426.0]
+    """
     bleed = layout.bleed.mm
     for opening in layout.openings:
         on = [one for one in laid.pictures if one.opening is opening]
@@ -74,7 +86,7 @@ def _meets(box: Box, page: Box) -> bool:
 
 
 def _parts(
-    own: Iterable[PictureBox], laid: Laid, window: Box, opening: Opening, ppi: Fraction
+    own: Iterable[PictureBox], laid: LaidBook, window: Box, opening: Opening, ppi: Fraction
 ) -> Iterator[FilePart]:
     numbers = {one.number: at for at, one in enumerate(laid.pictures)}
     for held in own:
@@ -114,7 +126,7 @@ def part_on(
 
 
 def _words(
-    layout: BookRequest, laid: Laid, opening: Opening, pages: Iterable[int], window: Box
+    layout: BookRequest, laid: LaidBook, opening: Opening, pages: Iterable[int], window: Box
 ) -> Iterator[Item]:
     """Texts, captions and numbers of those pages, from the window's corner."""
     these = list(pages)
@@ -137,9 +149,15 @@ def _words(
 
 
 def blocks_on(
-    layout: BookRequest, laid: Laid, opening: Opening, pages: list[int]
+    layout: BookRequest, laid: LaidBook, opening: Opening, pages: list[int]
 ) -> Iterator[TextBlock]:
-    """The texts whose middle lies on one of the pages, mm from the opening's trim."""
+    """The texts whose middle lies on one of the pages, mm from the opening's trim.
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> from .boxes import laid_boxes
+    >>> list(blocks_on(book(), laid_boxes(book(), DEFAULT_STUDIO), book().openings[1], [2]))
+    []
+    """
     for text in laid.texts:
         if text.opening is opening and _page_at(opening, text.of.box) in pages:
             of = text.of
@@ -152,15 +170,25 @@ def blocks_on(
 
 
 def title_block(layout: BookRequest, opening: Opening) -> TextBlock:
-    """The title on page 1: in its middle, a third from above."""
+    """The title on page 1: in its middle, a third from above.
+
+    >>> [float(side) for side in title_block(book(), book().openings[0]).box.as_floats()]
+    [6.0, 93.33333333333333, 198.0, 180.66666666666666]
+    """
     page, safe = opening.page_box(1), layout.safe.mm
     height = page.w * _TITLE_SHARE
     box = Box(safe, page.h / 3, page.w - 2 * safe, page.h * 2 / 3 - safe)
     return TextBlock(layout.title, box, height, "condensed", align="centre")
 
 
-def captions(layout: BookRequest, laid: Laid, opening: Opening) -> Iterator[TextBlock]:
-    """Under every picture that leaves room on its page, its plan's title."""
+def captions(layout: BookRequest, laid: LaidBook, opening: Opening) -> Iterator[TextBlock]:
+    """Under every picture that leaves room on its page, its plan's title.
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> from .boxes import laid_boxes
+    >>> list(captions(book(), laid_boxes(book(), DEFAULT_STUDIO), book().openings[1]))
+    []
+    """
     if not layout.captions:
         return
     for held in laid.pictures:
@@ -169,6 +197,13 @@ def captions(layout: BookRequest, laid: Laid, opening: Opening) -> Iterator[Text
 
 
 def caption_of(held: PictureBox) -> TextBlock:
+    """The title under a picture: one line from its lower edge.
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> from .boxes import laid_boxes
+    >>> caption_of(laid_boxes(book(spreads=None), DEFAULT_STUDIO).pictures[0]).text
+    'Fog'
+    """
     top = held.box.bottom + CAPTION_CAPITALS * (_CAPTION_BASE - 1)
     # One line and what hangs below it.
     room = Box(held.box.x, top, held.box.w, CAPTION_CAPITALS * (CAPTION_ROOM - _CAPTION_BASE + 1))
@@ -176,15 +211,27 @@ def caption_of(held: PictureBox) -> TextBlock:
 
 
 def caption_fits(layout: BookRequest, held: PictureBox) -> bool:
-    """Whether a line under a picture lies within the safe edge."""
+    """Whether a line under a picture lies within the safe edge.
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> from .boxes import laid_boxes
+    >>> caption_fits(book(), laid_boxes(book(spreads=None), DEFAULT_STUDIO).pictures[0])
+    True
+    """
     return (
         held.box.bottom + CAPTION_CAPITALS * CAPTION_ROOM
         <= held.opening.height - layout.safe.mm + ON_TRIM
     )
 
 
-def number_of(layout: BookRequest, laid: Laid, opening: Opening, page: int) -> Iterator[Label]:
-    """The page's number at its outer lower corner; none where a picture or the title lies there."""
+def number_of(layout: BookRequest, laid: LaidBook, opening: Opening, page: int) -> Iterator[Label]:
+    """The page's number at its outer lower corner; none where a picture or the title lies there.
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> from .boxes import laid_boxes
+    >>> [label.text for label in number_of(book(), laid_boxes(book(), DEFAULT_STUDIO), book().openings[1], 2)]
+    []
+    """
     if not layout.numbers or (layout.title_page and page == 1):
         return
     held, text = opening.page_box(page), str(page)

@@ -8,7 +8,7 @@ from pydantic import Field
 
 from ...ground.lengths import Length
 from ...ground.plaintext import Text
-from ...letters import FontName
+from ...letters import PrintedFont
 from ...parts.part import Colour, Part, length_of
 from ...shapes.box import Box
 
@@ -26,7 +26,7 @@ class BookBox(Part):
     height: Length
     text: Annotated[Text, Field(max_length=4000)] | None = None
     capitals: Length = length_of("2 mm")
-    font: FontName = "text"
+    font: PrintedFont = "text"
     align: Literal["left", "centre", "right"] = "left"
     colour: Colour = "#000000"
 

@@ -38,7 +38,13 @@ class Bill(NamedTuple):
 
 
 def bill(gang: Gang) -> Bill | None:
-    """None where no price is known."""
+    """None where no price is known.
+
+    >>> from .places import gang_of
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> bill(gang_of(gang(), DEFAULT_STUDIO)) is None
+    True
+    """
     layout = gang.layout
     if layout.roll is None:
         return None if layout.price is None else Bill(layout.price, Fraction(len(gang.lengths)), False)  # fmt: skip
@@ -165,7 +171,13 @@ def _saved(gang: Gang, shelves: tuple[int, Fraction], style: LengthStyle) -> Fig
 
 
 def gang_findings(gang: Gang, style: LengthStyle) -> Iterator[Finding]:
-    """What lies over another, beyond the paper or fits it in no way; what sharing a sheet changes."""
+    """What lies over another, beyond the paper or fits it in no way; what sharing a sheet changes.
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> from .places import gang_of
+    >>> [one.id for one in gang_findings(gang_of(gang(), DEFAULT_STUDIO), LengthStyle("cm"))]
+    []
+    """
     layout = gang.layout
     for key in gang.outside:
         plan, copy = layout.keys[key]
@@ -200,7 +212,13 @@ def gang_findings(gang: Gang, style: LengthStyle) -> Iterator[Finding]:
 
 
 def display_name(gang: Gang, plan: int, copy: int) -> str:
-    """What a piece is called: its title, and which copy where there are several."""
+    """What a piece is called: its title, and which copy where there are several.
+
+    >>> from .places import gang_of
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> display_name(gang_of(gang(), DEFAULT_STUDIO), 0, 0)
+    'Fog'
+    """
     title = gang.layout.plans[plan].title or f"Print {plan + 1}"
     many = gang.layout.copies_of(plan)
     return f"{title}, {copy + 1} of {many}" if many > 1 else title

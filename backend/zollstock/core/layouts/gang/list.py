@@ -20,7 +20,13 @@ COLUMNS = (
 
 
 def gang_list(gang: Gang) -> str:
-    """CSV with a line for every piece; `cut` says which cut right through frees it, where such cuts were asked for."""
+    """CSV with a line for every piece; `cut` says which cut right through frees it, where such cuts were asked for.
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> from .places import gang_of
+    >>> gang_list(gang_of(gang(), DEFAULT_STUDIO)).splitlines()[1].split(",")[:3]
+    ['1', 'Fog', '1']
+    """
     freed = {
         number: f"{cut.way} at {float(cut.at):g} mm" for cut in gang.cuts for number in cut.frees
     }

@@ -68,6 +68,11 @@ def gang_of(layout: GangRequest, studio: Studio, thorough: bool = True) -> Gang:
     """The gang of a sound request; pieces that fit the paper in no way are left out and told in `outside`.
 
     Where many papers are compared not every way of laying is tried (`thorough` false).
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> held = gang_of(gang(), DEFAULT_STUDIO)
+    >>> len(held.pieces), len(held.lengths)
+    (4, 1)
     """
     works, ppi = gang_works(layout, studio)
     asked = laying(layout, works)
@@ -98,6 +103,11 @@ def gang_works(layout: GangRequest, studio: Studio) -> tuple[list[Work], Fractio
     """The plans worked out at one ppi (`shared_ppi`) and for one kind of file, the first one's.
 
     Pictures of several prints share a file, so they share a profile (`shared_output`), whatever each would have alone.
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> works, ppi = gang_works(gang(), DEFAULT_STUDIO)
+    >>> len(works), int(ppi)
+    (3, 138)
     """
     works = [work_out(plan, studio) for plan in layout.plans]
     printed = [work for plan, work in enumerate(works) if layout.copies_of(plan)]

@@ -22,6 +22,10 @@ def shared_ppi(works: Sequence[Work]) -> Fraction:
 
     Finer than a verdict needs, a small print would make the file of all as fine as itself: a stamp of
     1200 ppi beside a banner of 3 m is a file of two gigapixels.
+
+    >>> small = fog(target={"width": "15 cm", "height": "10 cm"})
+    >>> int(shared_ppi([small, fog()])), int(shared_ppi([fog()]))
+    (360, 208)
     """
     cap = _device(works) or MOST_UNASKED
     own = {work.output_ppi for work in works}
@@ -31,7 +35,12 @@ def shared_ppi(works: Sequence[Work]) -> Fraction:
 
 
 def keeps_verdict(work: Work) -> Fraction:
-    """The least ppi of a file in which a print is as good as in its own; what is coarse already loses nothing more."""
+    """The least ppi of a file in which a print is as good as in its own; what is coarse already loses nothing more.
+
+    >>> small = fog(target={"width": "15 cm", "height": "10 cm"})
+    >>> int(keeps_verdict(small)), int(small.output_ppi)
+    (582, 846)
+    """
     least = _LEAST_OF.get(work.grade or "")
     if not least or work.need is None:
         return work.output_ppi

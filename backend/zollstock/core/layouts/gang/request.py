@@ -207,7 +207,14 @@ class Laying(NamedTuple):
 
 
 def laying(layout: GangRequest, works: list[Work]) -> Laying:
-    """What is to be packed; sizes are the documents of the plans."""
+    """What is to be packed; sizes are the documents of the plans.
+
+    >>> from .places import gang_works
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> works, _ = gang_works(gang(), DEFAULT_STUDIO)
+    >>> len(laying(gang(), works).items)
+    4
+    """
     area, gap = layout.area, layout.between
     sizes = [(work.boxes.document.w, work.boxes.document.h) for work in works]
     held = {(one.plan, one.copy_): one for one in layout.fixed}
@@ -238,7 +245,13 @@ def _fits(item: Item, paper: Bin) -> bool:
 
 
 def place_of(layout: GangRequest, placed: Placed, size: tuple[Fraction, Fraction]) -> Box:
-    """Where a piece lies on its sheet, mm, without its gap; a pinned one exactly where it was pinned."""
+    """Where a piece lies on its sheet, mm, without its gap; a pinned one exactly where it was pinned.
+
+    >>> from .places import gang_of
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> [round(float(side)) for side in gang_of(gang(), DEFAULT_STUDIO).pieces[0].box.as_floats()]
+    [5, 20, 400, 600]
+    """
     area, (plan, copy) = layout.area, layout.keys[placed.key]
     w, h = (size[1], size[0]) if placed.turned else size
     pin = next((one for one in layout.fixed if (one.plan, one.copy_) == (plan, copy)), None)

@@ -28,6 +28,10 @@ def print_alone(plan: Plan, studio: Studio) -> Scene:
     """A print as it hangs, and nothing around it: of a canvas its face, of a print in a mat the mat and what it shows.
 
     The scene is as large as the print is outside, mm.
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> print_alone(plan(), DEFAULT_STUDIO).width
+    609.6
     """
     size = outer_of(plan, HangPiece())
     (at,) = hung([ToHang(plan.title, Box(ZERO, ZERO, size.w, size.h), 1)], Hang())

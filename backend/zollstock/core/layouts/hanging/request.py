@@ -85,7 +85,12 @@ class HangRequest(LayoutRequest):
 
 
 def outer_of(plan: Plan, piece: HangPiece) -> Box:
-    """The outer size of a piece, mm: as measured, else its card's, its face's or its sheet's."""
+    """The outer size of a piece, mm: as measured, else its card's, its face's or its sheet's.
+
+    >>> from .request import HangPiece
+    >>> [round(float(side), 1) for side in outer_of(plan(edge=wrap("mirror")), HangPiece()).as_floats()]
+    [0.0, 0.0, 609.6, 406.4]
+    """
     if piece.outer is not None:
         return Box(ZERO, ZERO, piece.outer.width.mm, piece.outer.height.mm)
     return Box(ZERO, ZERO, *_outside(work_out(plan)))
@@ -98,7 +103,11 @@ def _outside(work: Work) -> tuple[Fraction, Fraction]:
 
 
 def row_to_hang(layout: HangRequest) -> list[ToHang]:
-    """The pieces in their row, mm from its left end and from its highest upper edge."""
+    """The pieces in their row, mm from its left end and from its highest upper edge.
+
+    >>> [(piece.name, float(piece.box.x)) for piece in row_to_hang(hanging())]
+    [('Fog over the pans', 0.0), ('Mill gears', 780.0), ('Star trails', 1430.0)]
+    """
     sizes = {number: outer_of(layout.plans[number], layout.piece(number)) for number in layout.hung}
     highest = max(size.h for size in sizes.values())
     share = {"top": Fraction(0), "middle": Fraction(1, 2), "bottom": Fraction(1)}[layout.line]
@@ -114,13 +123,21 @@ def row_to_hang(layout: HangRequest) -> list[ToHang]:
 
 
 def row_width(layout: HangRequest) -> Fraction:
-    """From the left of the first piece to the right of the last, mm."""
+    """From the left of the first piece to the right of the last, mm.
+
+    >>> float(row_width(hanging()))
+    2330.0
+    """
     last = row_to_hang(layout)[-1].box
     return last.right
 
 
 def hang_of(layout: HangRequest) -> Hang:
-    """How the row hangs: in the middle of the wall where it shall be and there is a wall, else from the left."""
+    """How the row hangs: in the middle of the wall where it shall be and there is a wall, else from the left.
+
+    >>> hang_of(hanging()).from_left.typed
+    '2035 mm'
+    """
     if not layout.centred or layout.wall is None:
         return layout.hang
     left = max(ZERO, (layout.wall.mm - row_width(layout)) / 2)

@@ -98,7 +98,11 @@ def _yourself() -> Iterator[Check]:
 
 
 def leaning(face: Marked, width: int, height: int) -> float:
-    """How far the line from chin to crown leans from upright, degrees clockwise."""
+    """How far the line from chin to crown leans from upright, degrees clockwise.
+
+    >>> round(leaning(passes().where, 3000, 4000), 1)
+    0.0
+    """
     across = (face.crown[0] - face.chin[0]) * width
     up = (face.chin[1] - face.crown[1]) * height
     return math.degrees(math.atan2(across, up))

@@ -60,6 +60,9 @@ def head_room(layout: IdRequest) -> HeadRoom:
 
     The region's middle is the mean x of crown and chin; its top is where the crown, or the eye line, lies in the
     middle of its range.
+
+    >>> head_room(passes()).width
+    3000
     """
     plan, face, rule = layout.plans[0], layout.where, layout.rule
     width, height = turned_size(plan.picture, plan.fit.turn)
@@ -76,7 +79,11 @@ def head_room(layout: IdRequest) -> HeadRoom:
 
 
 def leaned(layout: IdRequest, room: HeadRoom, to: float) -> dict[str, Any]:
-    """The change that makes the picture lean by `to` degrees, the marks of the face along with it."""
+    """The change that makes the picture lean by `to` degrees, the marks of the face along with it.
+
+    >>> sorted(leaned(passes(), head_room(passes()), 2.0))
+    ['face', 'plans.0.fit.angle']
+    """
     before, after = room.lean, lean(to)
 
     def moved(point: Point | None) -> list[float] | None:

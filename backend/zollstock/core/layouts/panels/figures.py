@@ -24,7 +24,11 @@ _OF_PLAN = ("effective_ppi", "loss", "grade")
 
 
 def panel_figures(layout: PanelsRequest, work: Work, style: LengthStyle) -> Iterator[Figure]:
-    """Everything that a layout request comes to, in the order of the work."""
+    """Everything that a layout request comes to, in the order of the work.
+
+    >>> [(one.id, one.text) for one in panel_figures(panels(), lay(panels()).works[0], LengthStyle("cm"))][:2]
+    [('spread_width', '132.7 cm'), ('spread_height', '63 cm')]
+    """
     faces = layout.on_spread
     yield _side("spread_width", "Spread, width", [(one.x, one.right) for one in faces], style)
     yield _side("spread_height", "Spread, height", [(one.y, one.bottom) for one in faces], style)

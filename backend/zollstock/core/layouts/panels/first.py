@@ -28,6 +28,10 @@ def first_panels(plan: Document, unit: ShownUnit, wall: Length | None = None) ->
     """Frames over the size of a print, with its wrap where it has one; in whole cm or half inches.
 
     With a `wall` the group is as broad as looks right on it, and as high as the print is to its width.
+
+    >>> made = first_panels({"picture": {}, "target": {"width": "120 cm", "height": "40 cm"}}, "cm")
+    >>> [(one["x"], one["width"]) for one in made["frames"]]
+    [('0 cm', '37 cm'), ('41 cm', '37 cm'), ('82 cm', '37 cm')]
     """
     gap = parse_length(_GAP[unit]).mm
     width, height = (parse_length(plan["target"][side]).mm for side in ("width", "height"))

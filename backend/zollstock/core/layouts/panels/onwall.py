@@ -12,7 +12,11 @@ from .zones import panel_work
 
 
 def frames_to_hang(layout: PanelsRequest) -> list[ToHang]:
-    """The frames of panels at their true places, gaps and all."""
+    """The frames of panels at their true places, gaps and all.
+
+    >>> [piece.name for piece in frames_to_hang(panels())]
+    ['Frame 1', 'Frame 2', 'Frame 3', 'Frame 4']
+    """
     return [
         ToHang(f"Frame {layout.name_of(number)}", box, frame.fixings)
         for number, (frame, box) in enumerate(zip(layout.frames, layout.on_wall, strict=True))

@@ -20,7 +20,11 @@ class NotArranged(Refusal):
 
 
 def gap_of(layout: PanelsRequest) -> Fraction | None:
-    """The one gap between the frames, mm; None where gaps differ or there is none."""
+    """The one gap between the frames, mm; None where gaps differ or there is none.
+
+    >>> float(gap_of(panels()))
+    40.0
+    """
     faces = layout.on_wall
     between = {
         end - begin
@@ -31,7 +35,11 @@ def gap_of(layout: PanelsRequest) -> Fraction | None:
 
 
 def usual_size(layout: PanelsRequest) -> tuple[Length, Length]:
-    """The size that most frames were ordered in, or have."""
+    """The size that most frames were ordered in, or have.
+
+    >>> [one.typed for one in usual_size(panels())]
+    ['301 mm', '450 mm']
+    """
     sizes = [
         (frame.ordered.width, frame.ordered.height)
         if frame.ordered is not None
@@ -54,6 +62,9 @@ def rearranged(
 
     Frames that stay keep their measured sizes, names and fixings, unless another `size` is asked for or the
     arrangement wants frames of different sizes.
+
+    >>> [(one["x"], one["y"]) for one in rearranged(panels(), "row")]
+    [('0 mm', '0 mm'), ('342 mm', '0 mm'), ('683 mm', '0 mm'), ('1026 mm', '0 mm')]
     """
     kind = ARRANGEMENTS.get(arrangement)
     if kind is None:

@@ -141,5 +141,9 @@ class PanelsRequest(LayoutRequest):
 
 
 def default_wrap() -> PanelWrap:
-    """A usual stretcher bar, mirrored round its sides."""
+    """A usual stretcher bar, mirrored round its sides.
+
+    >>> default_wrap().depth.typed
+    '38 mm'
+    """
     return PanelWrap.model_validate({"depth": "38 mm", "turn": "12 mm"})

@@ -46,7 +46,13 @@ class Panels:
 
 
 def panels_of(layout: PanelsRequest, work: Work) -> Panels:
-    """The request with its plan worked out, in px."""
+    """The request with its plan worked out, in px.
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> from .zones import panel_work
+    >>> [(face.w, face.h) for face in panels_of(panels(), panel_work(panels(), DEFAULT_STUDIO)).faces][:1]
+    [(1438, 2143)]
+    """
     spread = work.boxes.document
     grid = Grid.over(spread.w, spread.h, work.output_ppi)
     faces = tuple(grid.box(face) for face in layout.on_spread)
@@ -54,7 +60,14 @@ def panels_of(layout: PanelsRequest, work: Work) -> Panels:
 
 
 def grown(panels: Panels) -> Work:
-    """The work whose file holds the sides as well; the spread's own px stay where they were, moved as a whole."""
+    """The work whose file holds the sides as well; the spread's own px stay where they were, moved as a whole.
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> from .zones import panel_work
+    >>> work = panel_work(panels(), DEFAULT_STUDIO)
+    >>> grown(panels_of(panels(), work)) is work
+    True
+    """
     work, growth, per_mm = panels.work, panels.growth, panels.grid.per_mm
     if not any(growth):
         return work
@@ -77,7 +90,14 @@ def grown(panels: Panels) -> Work:
 
 
 def panel_sheet(panels: Panels, number: int) -> Sheet:
-    """The file of one panel: its face, and round it what its wrap says."""
+    """The file of one panel: its face, and round it what its wrap says.
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> from .zones import panel_work
+    >>> made = panel_sheet(panels_of(panels(), panel_work(panels(), DEFAULT_STUDIO)), 0)
+    >>> float(made.width), float(made.height)
+    (302.0, 450.0)
+    """
     layout, face = panels.layout, panels.faces[number]
     box, around, sides = layout.on_spread[number], layout.around, panels.sides
     left, top, _, _ = panels.growth
@@ -116,7 +136,11 @@ def _rim(layout: PanelsRequest) -> EdgeFill | None:
 
 
 def beyond_picture(work: Work, box: Box) -> Fraction:
-    """How far, mm, a box of the document reaches beyond the picture at most; 0 where the picture covers it."""
+    """How far, mm, a box of the document reaches beyond the picture at most; 0 where the picture covers it.
+
+    >>> float(beyond_picture(fog(), fog().boxes.document))
+    0.0
+    """
     placed = work.placement
     px, half = placed.to_px(box), (Fraction(placed.picture_w, 2), Fraction(placed.picture_h, 2))
     corners = [(x, y) for x in (px.x, px.right) for y in (px.y, px.bottom)]

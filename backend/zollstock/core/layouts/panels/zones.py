@@ -31,7 +31,11 @@ class Spot:
 
 
 def spots(work: Work) -> list[Spot]:
-    """Every keep zone where it lies on the spread, upright bounds where the picture leans."""
+    """Every keep zone where it lies on the spread, upright bounds where the picture leans.
+
+    >>> spots(lay(panels()).works[0])
+    []
+    """
     document = work.boxes.document
     return [
         Spot(
@@ -43,7 +47,13 @@ def spots(work: Work) -> list[Spot]:
 
 
 def panel_zone_findings(layout: PanelsRequest, work: Work, style: LengthStyle) -> Iterator[Finding]:
-    """A finding for every zone that no face holds whole, and for those near a fold that the picture goes round."""
+    """A finding for every zone that no face holds whole, and for those near a fold that the picture goes round.
+
+    >>> zone = {"name": "lamp", "x": 0.2, "y": 0.3, "w": 0.1, "h": 0.2}
+    >>> layout = panels({"fit": {"keep": [zone]}})
+    >>> [one.id for one in panel_zone_findings(layout, lay(layout).works[0], LengthStyle("cm"))]
+    []
+    """
     if not work.plan.fit.keep:
         return
     faces, found = layout.on_spread, spots(work)
@@ -109,7 +119,12 @@ def _apart(box: Box, face: Box) -> Fraction:
 
 def panel_work(layout: PanelsRequest, studio: Studio) -> Work:
     """The plan worked out on its spread. Placed automatically it keeps its zones off gaps and edges, where some place of
-    the crop does; else it is placed as a print's."""
+    the crop does; else it is placed as a print's.
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> [float(side) for side in panel_work(panels(), DEFAULT_STUDIO).boxes.document.as_floats()]
+    [0.0, 0.0, 1327.0, 630.0]
+    """
     work = work_out(layout.plans[0], studio)
     fit = work.plan.fit
     if not (fit.auto and fit.keep) or fit.mode != "fill" or fit.angle:
@@ -126,6 +141,9 @@ def moved_off(layout: PanelsRequest, work: Work) -> dict[str, Any] | None:
     """The least change of the picture's place that has every zone whole on a face; None where none is found.
 
     First it is only moved; then taken nearer, step by step. A picture that leans or is padded is left to hands.
+
+    >>> moved_off(panels(), lay(panels()).works[0]) is None
+    False
     """
     fit = work.plan.fit
     if fit.mode != "fill" or fit.angle:

@@ -51,7 +51,11 @@ def opening_mm(distance_mm: Fraction, acuity: float) -> Fraction:
 def open_boxes(
     distance_mm: Fraction, device_ppi: int, most: Fraction, seed: int, copy: int
 ) -> list[OpenBox]:
-    """The row of a copy, the largest first: those that are no higher than `most` and that the device can draw."""
+    """The row of a copy, the largest first: those that are no higher than `most` and that the device can draw.
+
+    >>> [round(float(one.acuity), 2) for one in open_boxes(Fraction(600), 720, Fraction(12), 7, 1)][:3]
+    [0.4, 0.5, 0.63]
+    """
     random = Random(f"eyes {seed} {copy}")
     row = [OpenBox(one, random.choice(SIDES), opening_mm(distance_mm, one)) for one in ACUITIES]
     least = _LEAST_PX * MM_PER_INCH / device_ppi
@@ -74,7 +78,12 @@ def on_grid(row: list[OpenBox], ppi: int) -> list[OpenBox]:
 
 
 def drawn(row: list[OpenBox], x: Fraction, base: Fraction, right: Fraction) -> Iterator[Stroke]:
-    """The row from `x` on, standing on `base`, as far as it has room."""
+    """The row from `x` on, standing on `base`, as far as it has room.
+
+    >>> row = open_boxes(Fraction(600), 720, Fraction(12), 7, 1)
+    >>> len(list(drawn(row[:1], Fraction(0), Fraction(50), Fraction(100))))
+    3
+    """
     for one in row:
         if x + one.side > right:
             return

@@ -22,7 +22,11 @@ SECRET = ("key_", "eyes_")
 
 
 def is_secret(one: Figure) -> bool:
-    """Whether a figure gives the key away."""
+    """Whether a figure gives the key away.
+
+    >>> [one.id for one in lay(strip()).figures if is_secret(one)][:1]
+    ['key_1_C']
+    """
     return one.id.startswith(SECRET)
 
 

@@ -40,7 +40,11 @@ class Rungs:
 
 def rungs_of(layout: StripRequest, plan: int, effective: Fraction) -> Rungs:
     """The rungs for a picture of `effective` ppi. A patch finer than the picture, or than the device's own grid, shows
-    nothing more, and is left out."""
+    nothing more, and is left out.
+
+    >>> [float(one.step) for one in rungs_of(strip(), 0, Fraction(338)).standing][-2:]
+    [240.0, 300.0]
+    """
     ladder = layout.ladder
     all_of_it = [Rung(plan, step) for step in _in_order(ladder)]
     standing = all_of_it

@@ -56,6 +56,10 @@ def patch_grid(layout: StripRequest) -> PatchGrid:
     """The pixels of a patch.
 
     A patch of 6 cm at 720 ppi has 1,701 px a side.
+
+    >>> grid = patch_grid(strip())
+    >>> grid.wide, grid.high
+    (1701, 1701)
     """
     ppi = Fraction(layout.device_ppi)
     wide, high = (round_px(length_px(side.mm, ppi)) for side in (layout.patch.width, layout.patch.height))  # fmt: skip
@@ -79,7 +83,12 @@ class PictureOnStrip:
 def picture_on_strip(
     layout: StripRequest, number: int, grid: PatchGrid, studio: Studio
 ) -> PictureOnStrip:
-    """What a strip shows of the picture of a plan."""
+    """What a strip shows of the picture of a plan.
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> round(float(picture_on_strip(strip(), 0, patch_grid(strip()), DEFAULT_STUDIO).alone.effective), 1)
+    338.7
+    """
     plan = layout.plans[number]
     alone = work_out(plan, studio)
     width, height = turned_size(plan.picture, plan.fit.turn)
@@ -94,7 +103,11 @@ def picture_on_strip(
 
 def sharp_places(measures: Measures, width: int, height: int, turn: int) -> list[Point]:
     """The middles of a picture's sharpest parts (its sides before the turn, px), the sharpest first, in shares of the
-    turned picture."""
+    turned picture.
+
+    >>> sharp_places(Measures(sharpest=((100, 50, 20, 20),)), 400, 200, 90)
+    [(0.7, 0.275)]
+    """
     found = []
     for x, y, w, h in measures.sharpest:
         across, down = (x + w / 2) / width, (y + h / 2) / height

@@ -10,12 +10,12 @@ from ...letters import reach
 from ...rules.pixelcount import round_px
 from ...shapes.box import Box
 from ...shapes.ink import Ink, Label, Stroke
+from ...sheet.codes import code_strokes
 from ...sheet.grid import PixelBox
 from ...sheet.marks import WIDTH
 from ...sheet.sheets import FilePart, Sheet, Tone
 from ..request import LaidPaper
 from ..tiles.marks import BAR
-from .code import code_strokes
 from .eyes import drawn, open_boxes
 from .letters import Lettered
 from .patches import PatchGrid
@@ -45,7 +45,12 @@ class Room:
 
 
 def room_on(layout: StripRequest, grid: PatchGrid) -> Room:
-    """The sheet as it lies for the most patches; standing where both ways hold as many."""
+    """The sheet as it lies for the most patches; standing where both ways hold as many.
+
+    >>> from .patches import patch_grid
+    >>> room_on(strip(), patch_grid(strip())).most
+    12
+    """
     return max((_room(layout, grid, turn) for turn in (0, 90)), key=lambda one: one.most)
 
 

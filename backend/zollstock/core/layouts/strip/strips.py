@@ -51,13 +51,25 @@ class Worked:
 
 
 def copies_of(layout: StripRequest, pictures: list[PictureOnStrip]) -> dict[int, list[Lettered]]:
-    """The patches of every copy, in order, with their letters."""
+    """The patches of every copy, in order, with their letters.
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> made = worked(strip(), DEFAULT_STUDIO)
+    >>> [one.letter for one in copies_of(strip(), made.pictures)[1]][:3]
+    ['C', 'D', 'E']
+    """
     rungs = [one for on in pictures for one in on.rungs.standing]
     alike = [one for on in pictures for one in on.rungs.alike]
     return {copy: lettered(rungs, alike, layout.seed, copy) for copy in range(1, layout.copies + 1)}
 
 
 def worked(layout: StripRequest, studio: Studio) -> Worked:
+    """The patches' pixels, what each picture shows on them, and the room on a sheet.
+
+    >>> from ...studio.studio import DEFAULT_STUDIO
+    >>> len(worked(strip(), DEFAULT_STUDIO).pictures)
+    1
+    """
     grid = patch_grid(layout)
     pictures = [picture_on_strip(layout, at, grid, studio) for at in range(len(layout.plans))]
     return Worked(grid, pictures, room_on(layout, grid))

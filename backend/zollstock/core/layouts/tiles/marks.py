@@ -36,7 +36,11 @@ class Seams(NamedTuple):
 
 def tile_strokes(media: Box, usable: Box, box: Box, seams: Seams) -> Iterator[Stroke]:
     """Cut marks at the corners, glue marks where the neighbour begins, register marks in the middle of overlaps,
-    and a bar of exactly 100 mm under the usable area where it has room."""
+    and a bar of exactly 100 mm under the usable area where it has room.
+
+    >>> sorted({one.kind for one in lay(tiles()).sheets[4].strokes})
+    ['cut', 'glue', 'register', 'scale']
+    """
     yield from _ticks("cut", media, box, [box.x, box.right], [box.y, box.bottom])
     over = seams.overlap
     if over:
@@ -57,7 +61,11 @@ def tile_strokes(media: Box, usable: Box, box: Box, seams: Seams) -> Iterator[St
 
 
 def tile_labels(media: Box, usable: Box, name: str) -> Iterator[Label]:
-    """The tile's number above its image, and what the bar measures."""
+    """The tile's number above its image, and what the bar measures.
+
+    >>> [(label.text, float(label.height)) for label in tile_labels(box(0, 0, 210, 297), box(5, 5, 200, 287), "B2")]
+    [('B2', 3.0), ('100 mm', 2.0)]
+    """
     height = min(_LETTERS, usable.y - _ASIDE)
     if height < _LEAST_LETTERS:
         return

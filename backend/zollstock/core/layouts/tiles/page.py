@@ -44,7 +44,11 @@ def tile_steps(
 
 
 def what_step(laid: PlannedLayout, work: Work, style: LengthStyle) -> LayoutStepSummary:
-    """What is laid out: the finished size and its grade."""
+    """What is laid out: the finished size and its grade.
+
+    >>> what_step(lay(tiles()), lay(tiles()).works[0], LengthStyle("cm")).key
+    '57 × 85.5 cm'
+    """
     trim = work.boxes.trim
     rest = [one for one in laid.findings if one.id not in _OF_OVERLAP | _OF_MARKS]
     return step_summary(
@@ -71,7 +75,12 @@ def tiles_drawn(cut: Cut, path: str) -> TilesDrawn:
 
 
 def glue_notes(cut: Cut) -> dict[str, str]:
-    """For every tile the sides at which the next one lies over it: right, below, or that it is the last."""
+    """For every tile the sides at which the next one lies over it: right, below, or that it is the last.
+
+    >>> layout = tiles()
+    >>> glue_notes(layout.best(layout.as_printed, lay(layout).works[0].boxes.document, layout.by))["A1"]
+    'glue → ↓'
+    """
     notes = {}
     columns, rows = cut.across.count, cut.down.count
     verb = "glue" if cut.across.overlap else "next"

@@ -121,6 +121,11 @@ def largest_on(work: Work, way: TilesWay, sheet: Paper, by: Fraction, on: int) -
     """The largest print of the same ratio on at most `on` sheets; the edge stays as wide as it is.
 
     For every number of columns, as many rows as are left; of both turns.
+
+    >>> layout = tiles()
+    >>> found = largest_on(lay(layout).works[0], layout, layout.sheet, layout.by, 6)
+    >>> found is not None
+    True
     """
     trim, document = work.boxes.trim, work.boxes.document
     extra_w, extra_h = document.w - trim.w, document.h - trim.h

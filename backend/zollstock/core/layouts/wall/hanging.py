@@ -76,7 +76,13 @@ def hung(pieces: Sequence[ToHang], hang: Hang) -> list[Hung]:
 
 
 def hang_figures(pieces: list[ToHang], hang: Hang, style: LengthStyle) -> Iterator[Figure]:
-    """Of every piece, from 1: its left, its upper edge above the floor, its nail; of two nails each, too."""
+    """Of every piece, from 1: its left, its upper edge above the floor, its nail; of two nails each, too.
+
+    >>> from ..hanging.request import hang_of, row_to_hang
+    >>> layout = hanging()
+    >>> [(one.id, one.working) for one in hang_figures(row_to_hang(layout), hang_of(layout), LengthStyle("cm"))][:1]
+    [('hang_left_1', '203.5 + 0 = 203.5 cm')]
+    """
     whole = bounds([piece.box for piece in pieces])
     for number, (piece, at) in enumerate(zip(pieces, hung(pieces, hang), strict=True), 1):
         name, box = piece.name, piece.box
@@ -116,6 +122,11 @@ def hang_findings(
     """What a hanger would say: pieces in the floor, nails under a piece, wide ones on a single nail.
 
     `paths` lead to the fixings of each piece in the request.
+
+    >>> from ..hanging.request import hang_of, row_to_hang
+    >>> layout = hanging()
+    >>> [one.id for one in hang_findings(row_to_hang(layout), hang_of(layout), LengthStyle("cm"), ["", "", ""])]
+    ['wide-on-one-nail', 'wide-on-one-nail']
     """
     for number, (piece, at) in enumerate(zip(pieces, hung(pieces, hang), strict=True)):
         if at.bottom < 0:

@@ -111,11 +111,23 @@ def _nail_to_nail(pieces: Sequence[Hung], hang: Hang, style: LengthStyle) -> Ite
 
 
 def nails_along(pieces: Sequence[Hung], hang: Hang) -> list[Fraction]:
-    """Where nails are along the wall, mm from the left of all pieces, each place once."""
+    """Where nails are along the wall, mm from the left of all pieces, each place once.
+
+    >>> from ..hanging.request import hang_of, row_to_hang
+    >>> from .hanging import hung
+    >>> layout = hanging()
+    >>> [float(at) for at in nails_along(hung(row_to_hang(layout), hang_of(layout)), hang_of(layout))]
+    [350.0, 922.5, 1207.5, 1880.0]
+    """
     return sorted({x - hang.from_left.mm for piece in pieces for x, _ in piece.nails})
 
 
 def seen_step(view: WallView, style: LengthStyle) -> LayoutStepSummary:
-    """From where it is seen, and on what."""
+    """From where it is seen, and on what.
+
+    >>> from .view import WallView
+    >>> seen_step(WallView(), LengthStyle("cm")).state
+    'drawn wall'
+    """
     where = "own photograph" if view.photo is not None else "drawn wall"
     return step_summary("view", "On the wall", f"from {style.far(view.distance.mm)}", where, [], [])

@@ -15,7 +15,13 @@ _PX = 2
 
 
 def guide_sheet(canvas: Canvas) -> Sheet:
-    """Its lines, as wide as two pixels of the canvas; the sheet is the canvas, bleed and all."""
+    """Its lines, as wide as two pixels of the canvas; the sheet is the canvas, bleed and all.
+
+    >>> from .request import parse_canvas
+    >>> made = guide_sheet(parse_canvas({"format": "zollstock.canvas/1", "finished": {"width": "60 cm", "height": "40 cm"}}))
+    >>> [outline.name for outline in made.outlines]
+    ['trim', 'safe']
+    """
     work = work_out_canvas(canvas)
     whole = work.with_bleed
     line = _PX * Fraction(254, 10) / work.ppi

@@ -53,7 +53,13 @@ class CanvasReport(Record):
 
 
 def reckon_canvas(canvas: Canvas, unit: str | None = None) -> CanvasReport:
-    """Everything that follows from a sound request."""
+    """Everything that follows from a sound request.
+
+    >>> from .request import parse_canvas
+    >>> made = reckon_canvas(parse_canvas({"format": "zollstock.canvas/1", "finished": {"width": "60 cm", "height": "40 cm"}}))
+    >>> [(one.id, one.text) for one in made.figures][:2]
+    [('canvas_width_px', '1933 px'), ('canvas_height_px', '1295 px')]
+    """
     work = work_out_canvas(canvas)
     style = style_for([canvas.finished.width, canvas.finished.height], unit)
     whole = work.with_bleed

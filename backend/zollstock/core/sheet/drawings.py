@@ -1,4 +1,4 @@
-"""A print as a drawing: whole for the bench, in small for a card, a slip or a leaf."""
+"""Sheets as drawings: a print whole for the bench, in small for a card or a handout; a sheet of many parts."""
 
 from __future__ import annotations
 
@@ -15,12 +15,14 @@ from ..shapes.drawing import (
     DrawnFill,
     DrawnGround,
     DrawnLabel,
+    DrawnPart,
     DrawnPiece,
     DrawnStroke,
 )
 from ..shapes.ink import Label, Stroke
 from ..work.outcome import Work
 from .printsheet import print_sheet
+from .sheets import Sheet
 
 _WHITE = "#ffffff"
 #: The lines of an edge that are still seen in a small drawing.
@@ -28,7 +30,11 @@ _IN_SMALL: tuple[BoxName, ...] = ("opening", "fold")
 
 
 def whole_drawing(work: Work) -> Drawing:
-    """Every box, and the strokes and labels of the sheet."""
+    """Every box, and the strokes and labels of the sheet.
+
+    >>> sorted(whole_drawing(fog(edge=border("2 cm"))).boxes)
+    ['document', 'image', 'trim', 'visible']
+    """
     lay, placed, sheet = work.boxes, work.placement, print_sheet(work)
     boxes: DrawnBoxes = {
         "document": lay.document.as_floats(),
@@ -52,7 +58,11 @@ def whole_drawing(work: Work) -> Drawing:
 
 
 def small_drawing(work: Work) -> Drawing:
-    """The file as it will be, with its picture, what lies around it and where it is folded or framed."""
+    """The file as it will be, with its picture, what lies around it and where it is folded or framed.
+
+    >>> small_drawing(fog(edge=border("2 in"))).boxes["document"]
+    (0.0, 0.0, 609.6, 406.4)
+    """
     lay = work.boxes
     boxes: DrawnBoxes = {"document": lay.document.as_floats()}
     for name in _IN_SMALL:
@@ -62,11 +72,44 @@ def small_drawing(work: Work) -> Drawing:
 
 
 def trimmed_drawing(work: Work) -> Drawing:
-    """The finished print: what is cut off is not there."""
+    """The finished print: what is cut off is not there.
+
+    >>> trimmed_drawing(fog(edge=wrap("mirror"))).boxes["document"]
+    (0.0, 0.0, 609.6, 406.4)
+    """
     trim = work.boxes.trim
     piece = replace(_piece(work, trim.x, trim.y), rim=None)
     document = (0.0, 0.0, float(trim.w), float(trim.h))
     return Drawing({"document": document}, [piece], [], [], _grounds(work, trim.x, trim.y))
+
+
+def sheet_drawing(sheet: Sheet, ink: bool = True) -> Drawing:
+    """A sheet of many parts; without its `ink` for a strip of hundreds.
+
+    >>> made = sheet_drawing(lay(tiles()).sheets[0])
+    >>> len(made.parts), [label.text for label in made.labels]
+    (1, ['A1', '100 mm'])
+    >>> sheet_drawing(lay(tiles()).sheets[0], ink=False).labels
+    []
+    """
+    parts = tuple(
+        DrawnPart(
+            one.plan,
+            one.part.as_floats(),
+            one.box.as_floats(),
+            one.turn,
+            one.tone.grey,
+            float(one.tone.light),
+        )
+        for one in sheet.file_parts
+    )
+    return Drawing(
+        {"document": sheet.media.as_floats()},
+        [],
+        [drawn_stroke(stroke) for stroke in sheet.strokes] if ink else [],
+        [drawn_label(label) for label in sheet.labels] if ink else [],
+        parts=parts,
+    )
 
 
 def _piece(work: Work, left: Fraction, top: Fraction) -> DrawnPiece:
@@ -104,7 +147,12 @@ def _from(box: Box, left: Fraction, top: Fraction) -> BoxMm:
 
 
 def drawn_stroke(stroke: Stroke) -> DrawnStroke:
-    """A stroke as it is sent."""
+    """A stroke as it is sent.
+
+    >>> from ..shapes.ink import Stroke
+    >>> drawn_stroke(Stroke("cut", (Fraction(0), Fraction(5)), (Fraction(10), Fraction(5)), Fraction(1, 4)))
+    DrawnStroke(kind='cut', start=(0.0, 5.0), end=(10.0, 5.0), width=0.25, colour='#000000')
+    """
     (x, y), (to_x, to_y) = stroke.start, stroke.end
     return DrawnStroke(
         stroke.kind,
@@ -116,7 +164,12 @@ def drawn_stroke(stroke: Stroke) -> DrawnStroke:
 
 
 def drawn_label(label: Label) -> DrawnLabel:
-    """A label as it is sent, with how long it is."""
+    """A label as it is sent, with how long it is.
+
+    >>> from ..shapes.ink import Label
+    >>> drawn_label(Label("Fog", (Fraction(5), Fraction(9)), Fraction(3)))
+    DrawnLabel(text='Fog', at=(5.0, 9.0), height=3.0, width=7.127142857142857, font='text', colour='#000000', turn=0)
+    """
     x, y = label.at
     return DrawnLabel(
         label.text,
@@ -125,4 +178,5 @@ def drawn_label(label: Label) -> DrawnLabel:
         float(reach(label.text, label.font, label.height).width),
         label.font,
         label.colour,
+        label.turn,
     )

@@ -1,19 +1,19 @@
 import { useState } from "react";
-import type { BatchState, RunState } from "../api/types";
+import type { BatchState, OrderState } from "../api/types";
 import { OrderAtLab } from "../labs/OrderAtLab";
 import { Dialog } from "../shell/Dialog";
 import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
-import { useOrderRun, useRun, useRunChange } from "./useBatch";
+import { useGiveOrder, useOrder, useOrderChange } from "./useBatch";
 
-/** The order for the chosen cells, and the runs: progress, pause, calling off, the ZIP. */
-export function RunPanel(props: {
+/** The order for the chosen cells, and the orders: progress, pause, calling off, the ZIP. */
+export function OrderPanel(props: {
   batch: BatchState;
   chosen: number;
   cells: () => [string, string][] | null;
 }) {
   const { batch, chosen } = props;
-  const order = useOrderRun(batch.id);
+  const order = useGiveOrder(batch.id);
   const [pattern, setPattern] = useState(batch.pattern);
   const [asking, setAsking] = useState(false);
   return (
@@ -62,19 +62,19 @@ export function RunPanel(props: {
           .join(" · ")}
       </p>
       {order.error && <Problem message={order.error.message} />}
-      {batch.runs.slice(0, 3).map((run, index) => (
-        <Run key={run.id} batch={batch.id} begin={run} newest={index === 0} />
+      {batch.orders.slice(0, 3).map((order, index) => (
+        <Ordered key={order.id} batch={batch.id} begin={order} newest={index === 0} />
       ))}
     </footer>
   );
 }
 
-/** What a run that is not over is doing. */
-function doing(run: RunState): string {
-  switch (run.state) {
+/** What an order that is not over is doing. */
+function doing(order: OrderState): string {
+  switch (order.state) {
     case "waiting":
     case "laying":
-      return typeset(`being worked out, ${run.laid_percent} %`);
+      return typeset(`being worked out, ${order.laid_percent} %`);
     case "paused":
       return "paused";
     default:
@@ -82,69 +82,69 @@ function doing(run: RunState): string {
   }
 }
 
-function Run({ batch, begin, newest }: { batch: number; begin: RunState; newest: boolean }) {
-  const asked = useRun(begin.id);
-  const change = useRunChange(batch);
+function Ordered({ batch, begin, newest }: { batch: number; begin: OrderState; newest: boolean }) {
+  const asked = useOrder(begin.id);
+  const change = useOrderChange(batch);
   const [asking, setAsking] = useState(false);
-  const run = asked.data ?? begin;
-  const made = run.done + run.failed + run.cancelled + run.tidied;
-  const on = (what: "pause" | "resume" | "cancel" | "again") => change.mutate({ run: run.id, what });
-  const word = run.over ? (run.state === "cancelled" ? "cancelled" : "done") : doing(run);
+  const order = asked.data ?? begin;
+  const made = order.done + order.failed + order.cancelled + order.tidied;
+  const on = (what: "pause" | "resume" | "cancel" | "again") => change.mutate({ order: order.id, what });
+  const word = order.over ? (order.state === "cancelled" ? "cancelled" : "done") : doing(order);
   return (
     <div
       className="flex flex-wrap items-center gap-x-3 gap-y-1"
-      data-run={run.over ? "over" : run.state}
+      data-order={order.over ? "over" : order.state}
       data-newest={newest || undefined}
     >
-      <progress className="progress w-44" max={run.total} value={made} aria-label="Files made" />
+      <progress className="progress w-44" max={order.total} value={made} aria-label="Files made" />
       <span role="status" className="figure text-[15.5px]">
-        {typeset(`${run.done} of ${run.total}`)}, {word}
-        {run.failed > 0 && `, ${run.failed} failed`}
-        {run.tidied > 0 && `, ${run.tidied} removed by a rule`}
-        {run.size_text && `, ${typeset(run.size_text)}`}
+        {typeset(`${order.done} of ${order.total}`)}, {word}
+        {order.failed > 0 && `, ${order.failed} failed`}
+        {order.tidied > 0 && `, ${order.tidied} removed by a rule`}
+        {order.size_text && `, ${typeset(order.size_text)}`}
       </span>
       <span className="soft">
-        {new Date(run.created).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })}
+        {new Date(order.created).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })}
       </span>
-      {!run.over && run.state === "going" && (
+      {!order.over && order.state === "going" && (
         <button type="button" className="plain-button" onClick={() => on("pause")}>
           Pause
         </button>
       )}
-      {!run.over && run.state === "paused" && (
+      {!order.over && order.state === "paused" && (
         <button type="button" className="plain-button" onClick={() => on("resume")}>
           Go on
         </button>
       )}
-      {!run.over && (
+      {!order.over && (
         <button type="button" className="plain-button" onClick={() => on("cancel")}>
           Cancel
         </button>
       )}
-      {run.over && run.failed + run.cancelled + run.tidied > 0 && (
+      {order.over && order.failed + order.cancelled + order.tidied > 0 && (
         <button type="button" className="plain-button" onClick={() => on("again")}>
           Make the missing ones
         </button>
       )}
-      {run.done > 0 && (
+      {order.done > 0 && (
         <>
           <a
             className={
-              run.over ? "strong-button inline-flex items-center" : "plain-button inline-flex items-center"
+              order.over ? "strong-button inline-flex items-center" : "plain-button inline-flex items-center"
             }
-            href={`/api/runs/${run.id}/files.zip`}
+            href={`/api/orders/${order.id}/files.zip`}
             download
           >
             ZIP
           </a>
           <a
             className="plain-button inline-flex items-center"
-            href={`/api/runs/${run.id}/files.csv`}
+            href={`/api/orders/${order.id}/files.csv`}
             download
           >
             What each file is, CSV
           </a>
-          {run.over && run.done === run.total && (
+          {order.over && order.done === order.total && (
             <button type="button" className="plain-button" onClick={() => setAsking(true)}>
               Order at a lab
             </button>
@@ -152,18 +152,18 @@ function Run({ batch, begin, newest }: { batch: number; begin: RunState; newest:
           {asking && (
             <Dialog title="Order at a lab" onClose={() => setAsking(false)}>
               <OrderAtLab
-                of={{ kind: "runs", id: run.id }}
-                says="All files of this run go in one order, each in the lab’s size that it has."
+                of={{ kind: "orders", id: order.id }}
+                says="All files of this order go in one order, each in the lab’s size that it has."
               />
             </Dialog>
           )}
         </>
       )}
-      {run.problems.length > 0 && (
+      {order.problems.length > 0 && (
         <details className="basis-full">
           <summary className="min-h-6 cursor-pointer underline">What failed</summary>
           <ul className="soft">
-            {run.problems.map((problem) => (
+            {order.problems.map((problem) => (
               <li key={problem}>{problem}</li>
             ))}
           </ul>

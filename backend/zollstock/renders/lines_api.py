@@ -1,4 +1,4 @@
-"""Orders of one design over the wire: give one, watch its line, call it off, fetch the files."""
+"""Lines of orders over the wire: order the files of one design, watch its line, cancel it, fetch the files."""
 
 from __future__ import annotations
 
@@ -32,14 +32,14 @@ from .models import OrderFile, OrderLine
 from .orders import call_off, give_order
 
 router = Router(tags=["orders"])
-#: So many files of an order are listed one by one.
+#: So many files of a line are listed one by one.
 MOST_LISTED = 12
-#: So many orders of a design come at once, the newest first.
+#: So many lines of a design come at once, the newest first.
 ORDERS_A_PAGE = 5
 
 
 class FileState(Schema):
-    """A file of an order; `size_text` and `sha256` are empty until it is there."""
+    """A file of a line; `size_text` and `sha256` are empty until it is there."""
 
     number: int
     name: str
@@ -48,8 +48,8 @@ class FileState(Schema):
     sha256: str
 
 
-class OrderState(Schema):
-    """An order; `made_text` says kind and weight of its files once they are there, `count` how many they are. Of many
+class LineState(Schema):
+    """A line of an order: a design, of one version. `made_text` says kind and weight of its files once they are there, `count` how many they are. Of many
     the first few are listed; all of them are in `files.zip`."""
 
     id: UUID
@@ -64,8 +64,8 @@ class OrderState(Schema):
     files: list[FileState]
 
 
-def _states(asked: Iterable[OrderLine]) -> list[OrderState]:
-    """Orders as they stand. Of one with thousands of files only the first few are read."""
+def _states(asked: Iterable[OrderLine]) -> list[LineState]:
+    """Lines as they stand. Of one with thousands of files only the first few are read."""
     lines = list(asked)
     files = defaultdict(list)
     for file in OrderFile.objects.filter(line__in=lines, number__lte=MOST_LISTED):
@@ -78,11 +78,9 @@ def _states(asked: Iterable[OrderLine]) -> list[OrderState]:
     return [_state(line, files[line.id], kinds[line.id]) for line in lines]
 
 
-def _state(
-    line: OrderLine, files: list[OrderFile], kinds: list[tuple[str, int, int]]
-) -> OrderState:
+def _state(line: OrderLine, files: list[OrderFile], kinds: list[tuple[str, int, int]]) -> LineState:
     names = ("id", "state", "percent", "problem", "version", "created", "finished")
-    return OrderState(
+    return LineState(
         **{name: getattr(line, name) for name in names},
         made_text=_made_text(kinds),
         count=sum(many for _, many, _ in kinds),
@@ -111,7 +109,7 @@ in_pages = paged(("-created", "-id"), lambda _, lines: _states(lines), ORDERS_A_
 
 
 class Change(Schema):
-    """A change of state of an order: when, what it is now, who changed it (a worker has no name), and why."""
+    """A change of state of a line: when, what it is now, who changed it (a worker has no name), and why."""
 
     at: datetime
     what: str
@@ -119,63 +117,63 @@ class Change(Schema):
     words: str
 
 
-def own_orders(request: SignedRequest) -> QuerySet[OrderLine]:
-    """By their lines: the order of one design has one, under the same key."""
+def own_lines(request: SignedRequest) -> QuerySet[OrderLine]:
+    """Lines of this account's orders; the order of one design has one, under the same key."""
     return who_asks(request).may_see(OrderLine.objects)
 
 
-@router.post("/prints/{int:print_id}/orders", response=OrderState)
-def make_file(request: SignedRequest, print_id: int, at: VersionOnly) -> OrderState:
-    """Order the file of the plan as saved; `version` must be the one in force."""
+@router.post("/prints/{int:print_id}/orders", response=LineState)
+def make_file(request: SignedRequest, print_id: int, at: VersionOnly) -> LineState:
+    """Order the file of the plan as saved: an order of one line; `version` must be the one in force."""
     return _ordered(get_object_or_404(own_prints(request), id=print_id), at)
 
 
-@router.post("/layouts/{int:layout_id}/orders", response=OrderState)
-def make_sheets(request: SignedRequest, layout_id: int, at: VersionOnly) -> OrderState:
+@router.post("/layouts/{int:layout_id}/orders", response=LineState)
+def make_sheets(request: SignedRequest, layout_id: int, at: VersionOnly) -> LineState:
     """Order the files of the layout as saved; likewise."""
     return _ordered(get_object_or_404(own_layouts(request), id=layout_id), at)
 
 
-def _ordered(held: Design, at: VersionOnly) -> OrderState:
+def _ordered(held: Design, at: VersionOnly) -> LineState:
     if held.version != at.version:
         raise StaleVersion(held.version, KINDS[held.kind].word)
     return _states([give_order(held)])[0]
 
 
-@router.get("/prints/{int:print_id}/orders", response=list[OrderState])
+@router.get("/prints/{int:print_id}/order-lines", response=list[LineState])
 @in_pages
 def of_print(request: SignedRequest, print_id: int) -> QuerySet[OrderLine]:
     """The files ordered of a print, page by page."""
     held = get_object_or_404(own_prints(request), id=print_id)
-    return own_orders(request).filter(design=held)
+    return own_lines(request).filter(design=held)
 
 
-@router.get("/layouts/{int:layout_id}/orders", response=list[OrderState])
+@router.get("/layouts/{int:layout_id}/order-lines", response=list[LineState])
 @in_pages
 def of_layout(request: SignedRequest, layout_id: int) -> QuerySet[OrderLine]:
     """The files ordered of a layout, page by page."""
     held = get_object_or_404(own_layouts(request), id=layout_id)
-    return own_orders(request).filter(design=held)
+    return own_lines(request).filter(design=held)
 
 
-@router.get("/orders/{uuid:order_id}/files.zip", include_in_schema=False)
-def files(request: SignedRequest, order_id: UUID) -> StreamingHttpResponse:
-    """All files of an order in one ZIP."""
-    made = get_object_or_404(own_orders(request), id=order_id, state=OrderLine.State.DONE)
+@router.get("/order-lines/{uuid:line_id}/files.zip", include_in_schema=False)
+def files(request: SignedRequest, line_id: UUID) -> StreamingHttpResponse:
+    """All files of a line in one ZIP."""
+    made = get_object_or_404(own_lines(request), id=line_id, state=OrderLine.State.DONE)
     response = StreamingHttpResponse(zipped_line(made), content_type="application/zip")
     to_keep(response, str(made.document["title"]), ".zip", "sheets")
     return response
 
 
-@router.get("/orders/{uuid:order_id}", response=OrderState)
-def one(request: SignedRequest, order_id: UUID) -> OrderState:
-    return _states([get_object_or_404(own_orders(request), id=order_id)])[0]
+@router.get("/order-lines/{uuid:line_id}", response=LineState)
+def one(request: SignedRequest, line_id: UUID) -> LineState:
+    return _states([get_object_or_404(own_lines(request), id=line_id)])[0]
 
 
-@router.get("/orders/{uuid:order_id}/log", response=list[Change])
-def log(request: SignedRequest, order_id: UUID) -> list[Change]:
-    """What became of an order, the oldest first; what was done to the whole order that it belongs to was done to it."""
-    asked = get_object_or_404(own_orders(request), id=order_id)
+@router.get("/order-lines/{uuid:line_id}/log", response=list[Change])
+def log(request: SignedRequest, line_id: UUID) -> list[Change]:
+    """What became of a line, the oldest first; what was done to the whole order that it belongs to was done to it."""
+    asked = get_object_or_404(own_lines(request), id=line_id)
     by = {request.user.username: request.user.username}
     return [
         Change(at=one.at, what=one.what, by=by.get(one.by, ""), words=one.words)
@@ -183,15 +181,15 @@ def log(request: SignedRequest, order_id: UUID) -> list[Change]:
     ]
 
 
-@router.post("/orders/{uuid:order_id}/cancel", response=OrderState)
-def cancel(request: SignedRequest, order_id: UUID) -> OrderState:
-    call_off(get_object_or_404(own_orders(request), id=order_id))
-    return _states([get_object_or_404(own_orders(request), id=order_id)])[0]
+@router.post("/order-lines/{uuid:line_id}/cancel", response=LineState)
+def cancel(request: SignedRequest, line_id: UUID) -> LineState:
+    call_off(get_object_or_404(own_lines(request), id=line_id))
+    return _states([get_object_or_404(own_lines(request), id=line_id)])[0]
 
 
-@router.get("/orders/{uuid:order_id}/files/{int:number}", include_in_schema=False)
-def file(request: SignedRequest, order_id: UUID, number: int) -> HttpResponseBase:
-    line = get_object_or_404(own_orders(request), id=order_id, state=OrderLine.State.DONE)
+@router.get("/order-lines/{uuid:line_id}/files/{int:number}", include_in_schema=False)
+def file(request: SignedRequest, line_id: UUID, number: int) -> HttpResponseBase:
+    line = get_object_or_404(own_lines(request), id=line_id, state=OrderLine.State.DONE)
     made = get_object_or_404(line.files, number=number)
     note_fetched(request.user, line, made)
     return stored(made.file, format_named(made.type).media_type, made.name)
