@@ -47,9 +47,18 @@ def planned(
 
 def tick_all(caller: Caller, print_: dict[str, Any]) -> dict[str, Any]:
     state: dict[str, Any] = caller("GET", f"prints/{print_['id']}/recipe")
-    for line in state["recipe"]["lines"]:
-        given = {"line": line["id"], "value": line["value"], "on": True}
-        state = caller("POST", f"prints/{print_['id']}/recipe/tick", given)
+    return tick(caller, print_, {line["id"]: line["value"] for line in state["recipe"]["lines"]})
+
+
+def tick(
+    caller: Caller,
+    print_: dict[str, Any],
+    lines: dict[str, str],
+    on: bool = True,
+    expect: int = 200,
+) -> dict[str, Any]:
+    ticks = [{"line": line, "value": value, "on": on} for line, value in lines.items()]
+    state: dict[str, Any] = caller("POST", f"prints/{print_['id']}/recipe/ticks", {"ticks": ticks}, expect=expect)  # fmt: skip
     return state
 
 
@@ -107,7 +116,7 @@ def test_a_recipe_is_ticked_to_its_end_and_begins_a_row_of_the_log(
     (row,) = LogRow.objects.all()
     assert (row.device, row.device_key, row.feed, row.open) == ("Desk printer", "desk", "A4", True)
     assert "Print size to enter: 15 × 10 cm" in row.recipe
-    caller("POST", f"prints/{held['id']}/recipe/tick", {"line": "size", "value": "15 × 10 cm", "on": False})  # fmt: skip
+    tick(caller, held, {"size": "15 × 10 cm"}, on=False)
     tick_all(caller, held)
     assert LogRow.objects.count() == 1, "ticked once more it is the same printing"
 
@@ -135,10 +144,11 @@ def test_a_line_that_was_otherwise_the_last_time_says_so(
 
 def test_two_windows_tick_each_their_own_line(caller: Caller, held: dict[str, Any]) -> None:
     for line, value in (("scale", "100 %, nothing fitted to the page"), ("place", "centred")):
-        caller("POST", f"prints/{held['id']}/recipe/tick", {"line": line, "value": value, "on": True})  # fmt: skip
+        tick(caller, held, {line: value})
     assert set(caller("GET", f"prints/{held['id']}/recipe")["ticked"]) == {"scale", "place"}
-    gone = caller("POST", f"prints/{held['id']}/recipe/tick", {"line": "tray", "value": "2", "on": True}, expect=409)  # fmt: skip
+    gone = tick(caller, held, {"feed": "A4, one sheet", "tray": "2"}, expect=409)
     assert "no such line" in gone["message"]
+    assert set(caller("GET", f"prints/{held['id']}/recipe")["ticked"]) == {"scale", "place"}
 
 
 def test_without_a_device_it_is_said_what_is_missing(caller: Caller, held: dict[str, Any]) -> None:
@@ -183,8 +193,7 @@ def test_recipe_and_tray_are_nobody_elses(
 ) -> None:
     for path in ("recipe", "tray", "tray/table"):
         assert other.client.get(f"/api/prints/{held['id']}/{path}").status_code == 404
-    tick = {"line": "size", "value": "15 × 10 cm", "on": True}
-    other("POST", f"prints/{held['id']}/recipe/tick", tick, expect=404)
+    tick(other, held, {"size": "15 × 10 cm"}, expect=404)
     assert not TickedRecipe.objects.exists()
 
 

@@ -8,6 +8,7 @@ import pytest
 
 from tests.api.batches import batch_of
 from tests.api.caller import Caller, ready_print
+from tests.api.test_devices import planned
 from zollstock.pictures.models import Picture
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -52,3 +53,36 @@ def test_the_later_word_on_a_cell_stands(caller, photo) -> None:
     assert say(caller, "POST", f"{path}/auto", cell, 3)["zoom"] == 2
     assert say(caller, "POST", f"{path}/auto", cell, 6)["edited"] is False
     assert say(caller, "PUT", path, cell | {"zoom": 3}, 5)["edited"] is False
+
+
+def test_the_later_word_on_a_picture_stands(caller, photo) -> None:
+    path = f"pictures/{ready_print(caller, photo())['picture']['id']}/verdict"
+    say(caller, "PUT", path, {"verdict": "good", "note": "sharp enough"}, 2)
+    older = say(caller, "PUT", path, {"verdict": "no", "note": ""}, 1)
+    assert (older["verdict"], older["note"]) == ("good", "sharp enough")
+
+
+def test_the_later_word_on_a_recipe_stands(caller, photo) -> None:
+    medium = {"name": "satin photo paper", "key": "satin", "factor": 1.0}
+    print_ = planned(caller, ready_print(caller, photo(), medium=medium), target={"width": "15 cm", "height": "10 cm"})  # fmt: skip
+    path = f"prints/{print_['id']}/recipe/ticks"
+    scale = {"line": "scale", "value": "100 %, nothing fitted to the page", "on": True}
+    place = {"line": "place", "value": "centred", "on": True}
+    assert set(say(caller, "POST", path, {"ticks": [scale, place]}, 2)["ticked"]) == {
+        "scale",
+        "place",
+    }
+    older = say(caller, "POST", path, {"ticks": [scale | {"on": False}]}, 1)
+    assert set(older["ticked"]) == {"scale", "place"}
+
+
+def test_the_later_word_on_unit_and_light_stands(caller) -> None:
+    say(caller, "PATCH", "account", {"unit": "in", "light": "booth"}, 2)
+    older = say(caller, "PATCH", "account", {"unit": "mm"}, 1)
+    assert (older["unit"], older["light"]) == ("in", "booth")
+
+
+def test_the_later_word_on_how_long_a_picture_is_kept_stands(caller, photo) -> None:
+    path = f"pictures/{ready_print(caller, photo())['picture']['id']}/keeping"
+    say(caller, "PUT", path, {"days": None}, 2)
+    assert say(caller, "PUT", path, {"days": 1}, 1)["forget_at"] is None

@@ -9,6 +9,7 @@ from django.contrib.auth import authenticate, login, logout, update_session_auth
 from django.contrib.auth.models import User
 from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
+from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.middleware.csrf import CsrfViewMiddleware
 from ninja import Router, Schema
@@ -18,6 +19,7 @@ from pydantic import Field
 from zollstock.core.ground.lengths import ShownUnit
 from zollstock.core.ground.show import size_of_file
 
+from .inorder import overtaken
 from .models import Preferences
 from .quota import used
 from .signed import SignedRequest
@@ -126,7 +128,12 @@ def sign_out(request: SignedRequest) -> tuple[int, None]:
 @router.patch("/account", response=Account)
 def prefer(request: SignedRequest, change: PreferenceChange) -> Account:
     wanted = change.model_dump(exclude_none=True)
-    Preferences.objects.update_or_create(account=request.user, defaults=wanted)
+    with transaction.atomic():
+        held, _ = Preferences.objects.select_for_update().get_or_create(account=request.user)
+        if not overtaken(request):
+            for name, value in wanted.items():
+                setattr(held, name, value)
+            held.save(update_fields=list(wanted))
     return _account(request.user)
 
 

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from django.contrib.auth.models import User
-from django.db import transaction
 from django.utils import timezone
 
 from zollstock.accounts.principal import Principal
@@ -29,24 +30,29 @@ def last_of(account: User, design: int, made: Recipe) -> TickedRecipe | None:
     return done.exclude(design=design).order_by("-done").first()
 
 
-def tick(account: User, design: int, made: Recipe, line: str, value: str, on: bool) -> bool:
-    """Tick a line as it was read, or take the tick away; whether the recipe is done by this tick.
+def ticked_row(account: User, design: int, made: Recipe) -> TickedRecipe:
+    """What is ticked of a print, held by the transaction that asks: two windows may tick at once."""
+    row, _ = TickedRecipe.objects.select_for_update().get_or_create(
+        account=account, design=design, defaults={"device": made.device, "medium": made.medium_key[:120]}
+    )  # fmt: skip
+    return row
 
-    Two windows may tick at once: each changes its own line.
+
+def tick(row: TickedRecipe, made: Recipe, ticks: Sequence[tuple[str, str, bool]]) -> bool:
+    """Tick lines as they were read, or take ticks away (line, value, on); whether the recipe is done by that.
+
+    The lines that another window has ticked stay as they are.
     """
-    with transaction.atomic():
-        row, _ = TickedRecipe.objects.select_for_update().get_or_create(
-            account=account, design=design, defaults={"device": made.device, "medium": made.medium_key[:120]}
-        )  # fmt: skip
-        known = {one.id for one in made.lines}
-        ticked = {name: held for name, held in row.ticked.items() if name in known}
+    known = {one.id for one in made.lines}
+    ticked = {name: held for name, held in row.ticked.items() if name in known}
+    for line, value, on in ticks:
         if on:
             ticked[line] = value
         else:
             ticked.pop(line, None)
-        before = row.done is not None and (row.device, row.medium) == (made.device, made.medium_key)
-        row.ticked, row.device, row.medium = ticked, made.device, made.medium_key[:120]
-        whole = len(still_ticked(ticked, made)) == len(made.lines)
-        row.done = (row.done if before else timezone.now()) if whole else None
-        row.save()
+    before = row.done is not None and (row.device, row.medium) == (made.device, made.medium_key)
+    row.ticked, row.device, row.medium = ticked, made.device, made.medium_key[:120]
+    whole = len(still_ticked(ticked, made)) == len(made.lines)
+    row.done = (row.done if before else timezone.now()) if whole else None
+    row.save()
     return whole and not before

@@ -6,6 +6,7 @@ from collections.abc import Callable
 from typing import Annotated, Literal
 
 from django.contrib.auth.models import User
+from django.db import transaction
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
@@ -13,6 +14,7 @@ from ninja import Query, Router, Schema
 from ninja.errors import HttpError
 from pydantic import Field
 
+from zollstock.accounts.inorder import overtaken
 from zollstock.accounts.signed import SignedRequest
 from zollstock.accounts.units import unit_of
 from zollstock.core.devices.fileonpaper import file_of, settings_of
@@ -35,7 +37,7 @@ from zollstock.core.sheet.drawings import whole_drawing
 from zollstock.core.studio.profiles import StudioProfile
 from zollstock.core.telling.devicefindings import device_findings
 from zollstock.core.work.outcome import Work, work_out
-from zollstock.devices.recipes import last_of, tick, ticked_of
+from zollstock.devices.recipes import last_of, tick, ticked_of, ticked_row
 from zollstock.pixels.presscolours import Way, colour_differences, greys_apart, inks_of, press_table
 from zollstock.pixels.prooftable import screen_of
 from zollstock.printlog.keeping import begin_row
@@ -65,6 +67,12 @@ class Tick(Schema):
     line: Annotated[str, Field(max_length=40)]
     value: Annotated[str, Field(max_length=400)]
     on: bool
+
+
+class Ticks(Schema):
+    """What one hand has ticked since its last word was heard; no recipe has more lines than may come at once."""
+
+    ticks: Annotated[list[Tick], Field(min_length=1, max_length=60)]
 
 
 class Dialog(Schema):
@@ -117,40 +125,46 @@ def _worked(account: User, held: Design) -> Work:
 def read_recipe(request: SignedRequest, print_id: int) -> RecipeState:
     """The recipe of the print as it is saved."""
     held = get_object_or_404(own_prints(request), id=print_id)
-    return _state(request.user, held)
+    work = _worked(request.user, held)
+    return _state(request.user, held, work, _recipe(request.user, work))
 
 
-@router.post("/prints/{int:print_id}/recipe/tick", response=RecipeState)
-def tick_line(request: SignedRequest, print_id: int, given: Tick) -> RecipeState:
-    """Tick a line, or take the tick away. With the last of them a row of the log is begun."""
+@router.post("/prints/{int:print_id}/recipe/ticks", response=RecipeState)
+def tick_lines(request: SignedRequest, print_id: int, given: Ticks) -> RecipeState:
+    """Tick lines, or take ticks away, all of them or none. With the last line ticked a row of the log is begun."""
     held = get_object_or_404(own_prints(request), id=print_id)
-    made = _recipe(request.user, held)
+    work = _worked(request.user, held)
+    made = _recipe(request.user, work)
     if made is None:
         raise HttpError(
             409, "This print has no recipe any more: its device or its size was changed."
         )
-    if given.line not in {line.id for line in made.lines}:
+    if not {one.line for one in given.ticks} <= {line.id for line in made.lines}:
         raise HttpError(409, "The recipe has no such line any more. It is shown as it is now.")
-    if tick(request.user, held.id, made, given.line, given.value, given.on):
+    with transaction.atomic():
+        row = ticked_row(request.user, held.id, made)
+        done = not overtaken(request) and tick(row, made, [(one.line, one.value, one.on) for one in given.ticks])  # fmt: skip
+    if done:
         text = "\n".join(f"{line.name}: {line.value}" for line in made.lines)
         begin_row(request.user, anew=True, **(about(held) | {"recipe": text[:2000]}))
-    return _state(request.user, held)
+    return _state(request.user, held, work, made)
 
 
-def _recipe(account: User, held: Design) -> Recipe | None:
-    work = _worked(account, held)
+def _recipe(account: User, work: Work) -> Recipe | None:
     style = style_for(lengths_of(work.plan), unit_of(account))
     return recipe(work, style, timezone.localdate())
 
 
-def _state(account: User, held: Design) -> RecipeState:
-    work = _worked(account, held)
+def _missing(account: User, work: Work) -> str:
+    """Why there is no recipe."""
     style = style_for(lengths_of(work.plan), unit_of(account))
-    made = recipe(work, style, timezone.localdate())
+    why = next((one.text for one in device_findings(work, style) if one.level == "stop"), None)
+    return why or "Say first under Hand-over which device this print goes to."
+
+
+def _state(account: User, held: Design, work: Work, made: Recipe | None) -> RecipeState:
     if made is None:
-        why = next((one.text for one in device_findings(work, style) if one.level == "stop"), None)
-        missing = why or "Say first under Hand-over which device this print goes to."
-        return RecipeState(recipe=None, missing=missing)
+        return RecipeState(recipe=None, missing=_missing(account, work))
     last = last_of(account, held.id, made)
     before = {} if last is None else {
         line.id: last.ticked[line.id]
@@ -170,7 +184,7 @@ def tray(request: SignedRequest, print_id: int, asked: Query[Dialog]) -> Tray:
     work = _worked(request.user, held)
     laid, used, choice = lying(work), work.device, work.plan.device
     if laid is None or used is None or choice is None:
-        raise HttpError(409, _state(request.user, held).missing)
+        raise HttpError(409, _missing(request.user, work))
     style = style_for(lengths_of(work.plan), unit_of(request.user))
     by_recipe, file = settings_of(work, laid), file_of(work)
     given = {name: value for name, value in asked.dict().items() if value is not None}
@@ -203,7 +217,7 @@ def tray_table(
     work = _worked(request.user, held)
     laid = lying(work)
     if laid is None:
-        raise HttpError(409, _state(request.user, held).missing)
+        raise HttpError(409, _missing(request.user, work))
     by_recipe = settings_of(work, laid)
     given = {name: value for name, value in asked.dict().items() if value is not None}
     settings = by_recipe.model_copy(update=given)

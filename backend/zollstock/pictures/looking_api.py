@@ -5,12 +5,14 @@ from __future__ import annotations
 from typing import Annotated, Literal
 from uuid import UUID
 
+from django.db import transaction
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
 from ninja.errors import HttpError
 from pydantic import Field
 
+from zollstock.accounts.inorder import overtaken
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.parts.fit import KeepZone
 from zollstock.core.picture.lookplaces import LookPlace, look_places
@@ -90,7 +92,9 @@ def tile(
 @router.put("/pictures/{uuid:picture_id}/verdict", response=PictureFacts)
 def judge(request: SignedRequest, picture_id: UUID, found: PictureVerdict) -> PictureFacts:
     """Keep what its owner found of a picture."""
-    picture = get_object_or_404(own_pictures(request), id=picture_id)
-    picture.verdict, picture.note = found.verdict, found.note.strip()
-    picture.save(update_fields=["verdict", "note"])
+    with transaction.atomic():
+        picture = get_object_or_404(own_pictures(request).select_for_update(), id=picture_id)
+        if not overtaken(request):
+            picture.verdict, picture.note = found.verdict, found.note.strip()
+            picture.save(update_fields=["verdict", "note"])
     return facts(picture)

@@ -6,10 +6,12 @@ from datetime import datetime
 from typing import Annotated
 from uuid import UUID
 
+from django.db import transaction
 from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
 from pydantic import Field
 
+from zollstock.accounts.inorder import overtaken
 from zollstock.accounts.signed import SignedRequest
 from zollstock.pictures.api import own_pictures
 from zollstock.pictures.models import Picture
@@ -47,8 +49,10 @@ def keeping(request: SignedRequest, picture_id: UUID) -> Keeping:
 
 @router.put("/pictures/{uuid:picture_id}/keeping", response=Keeping)
 def keep(request: SignedRequest, picture_id: UUID, wanted: KeepFor) -> Keeping:
-    picture = get_object_or_404(own_pictures(request), id=picture_id)
-    keep_for(picture, wanted.days)
+    with transaction.atomic():
+        picture = get_object_or_404(own_pictures(request).select_for_update(), id=picture_id)
+        if not overtaken(request):
+            keep_for(picture, wanted.days)
     return _keeping(picture)
 
 

@@ -2498,7 +2498,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/prints/{print_id}/recipe/tick": {
+    "/api/prints/{print_id}/recipe/ticks": {
         parameters: {
             query?: never;
             header?: never;
@@ -2508,10 +2508,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Tick Line
-         * @description Tick a line, or take the tick away. With the last of them a row of the log is begun.
+         * Tick Lines
+         * @description Tick lines, or take ticks away, all of them or none. With the last line ticked a row of the log is begun.
          */
-        post: operations["zollstock_jobs_recipe_api_tick_line"];
+        post: operations["zollstock_jobs_recipe_api_tick_lines"];
         delete?: never;
         options?: never;
         head?: never;
@@ -12248,6 +12248,14 @@ export interface components {
             value: string;
             /** On */
             on: boolean;
+        };
+        /**
+         * Ticks
+         * @description What one hand has ticked since its last word was heard; no recipe has more lines than may come at once.
+         */
+        Ticks: {
+            /** Ticks */
+            ticks: components["schemas"]["Tick"][];
         };
         /**
          * Dialog
@@ -22783,7 +22791,7 @@ export interface operations {
             };
         };
     };
-    zollstock_jobs_recipe_api_tick_line: {
+    zollstock_jobs_recipe_api_tick_lines: {
         parameters: {
             query?: never;
             header?: never;
@@ -22794,7 +22802,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Tick"];
+                "application/json": components["schemas"]["Ticks"];
             };
         };
         responses: {

@@ -147,6 +147,7 @@ export type ProfileState = Schemas["ProfileState"];
 export type OutlineColour = Schemas["OutlineColour"];
 export type Recipe = Schemas["Recipe"];
 export type RecipeLine = Schemas["RecipeLine"];
+export type Tick = Schemas["Tick"];
 export type RecipeState = Schemas["RecipeState"];
 export type Tray = Schemas["Tray"];
 export type TrayDifference = Schemas["Difference"];

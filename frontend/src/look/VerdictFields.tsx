@@ -1,8 +1,9 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, must } from "../api/client";
-import { wholeState } from "../api/queryClient";
+import { inOrder } from "../api/latestWins";
 import type { PictureFacts } from "../api/types";
+import { useChanges } from "../api/useChanges";
 import { Pick } from "../shell/Pick";
 import { Problem } from "../shell/Problem";
 import { VERDICTS } from "../pictures/verdicts";
@@ -12,20 +13,25 @@ type Verdict = keyof typeof VERDICTS;
 /** What its owner finds of a picture after looking: kept with it. */
 export function VerdictFields({ picture }: { picture: PictureFacts }) {
   const queries = useQueryClient();
-  const [verdict, setVerdict] = useState(picture.verdict as Verdict | "");
+  const [kept, setKept] = useState({ verdict: picture.verdict as Verdict | "", note: picture.note });
   const [note, setNote] = useState(picture.note);
-  const save = useMutation({
-    ...wholeState(`verdict of ${picture.id}`),
-    mutationFn: (found: { verdict: Verdict | ""; note: string }) =>
+  const [isKept, setIsKept] = useState(false);
+  const { change, unsaid, problem, isSaving } = useChanges<typeof kept, PictureFacts>({
+    say: (found, turn) =>
       must(
         client.PUT("/api/pictures/{picture_id}/verdict", {
           params: { path: { picture_id: picture.id } },
-          body: found,
+          body: { ...kept, ...found },
+          ...inOrder(turn),
         }),
       ),
-    onSettled: () => queries.invalidateQueries({ queryKey: ["prints"] }),
+    heard: (facts) => {
+      setKept({ verdict: facts.verdict as Verdict | "", note: facts.note });
+      setIsKept(true);
+      void queries.invalidateQueries({ queryKey: ["prints"] });
+    },
   });
-  const kept = (!save.isError && save.variables) || picture;
+  const { verdict, note: wanted } = { ...kept, ...unsaid };
   return (
     <section aria-label="Your judgement" className="space-y-1.5">
       <h3 className="part-title">Is it good enough?</h3>
@@ -33,11 +39,7 @@ export function VerdictFields({ picture }: { picture: PictureFacts }) {
         label="Is it good enough?"
         options={(Object.keys(VERDICTS) as Verdict[]).map((value) => ({ value, label: VERDICTS[value] }))}
         value={verdict || null}
-        onPick={(value) => {
-          const next = value === verdict ? "" : value;
-          setVerdict(next);
-          save.mutate({ verdict: next, note });
-        }}
+        onPick={(value) => change({ verdict: value === verdict ? "" : value, note })}
       />
       <label className="block">
         Note
@@ -47,17 +49,17 @@ export function VerdictFields({ picture }: { picture: PictureFacts }) {
           dir="auto"
           value={note}
           onChange={(event) => setNote(event.target.value)}
-          onBlur={() => note !== kept.note && save.mutate({ verdict, note })}
+          onBlur={() => note !== wanted && change({ note })}
           onKeyDown={(event) => {
             if (event.key === "Enter") event.currentTarget.blur();
-            if (event.key === "Escape") setNote(kept.note);
+            if (event.key === "Escape") setNote(wanted);
           }}
         />
       </label>
       <p role="status" className="soft min-h-5">
-        {save.isSuccess ? "Kept with the picture." : ""}
+        {isKept && !isSaving ? "Kept with the picture." : ""}
       </p>
-      {save.error && <Problem message={save.error.message} />}
+      {problem && <Problem message={problem} />}
     </section>
   );
 }

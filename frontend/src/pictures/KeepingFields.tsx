@@ -1,8 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, must } from "../api/client";
-import { wholeState } from "../api/queryClient";
+import { inOrder } from "../api/latestWins";
 import type { Keeping } from "../api/types";
+import { useChanges } from "../api/useChanges";
 import { Dialog } from "../shell/Dialog";
 import { Problem } from "../shell/Problem";
 
@@ -38,11 +39,10 @@ export function KeepingFields(props: { picture: string; name: string; onGone: ()
     queryKey: key,
     queryFn: () => must(client.GET("/api/pictures/{picture_id}/keeping", path)),
   });
-  const keep = useMutation({
-    ...wholeState(`keeping of ${props.picture}`),
-    mutationFn: (days: number | null) =>
-      must(client.PUT("/api/pictures/{picture_id}/keeping", { ...path, body: { days } })),
-    onSuccess: (kept) => queries.setQueryData(key, kept),
+  const keep = useChanges<{ days: number | null }, Keeping>({
+    say: ({ days = null }, turn) =>
+      must(client.PUT("/api/pictures/{picture_id}/keeping", { ...path, body: { days }, ...inOrder(turn) })),
+    heard: (kept) => queries.setQueryData(key, kept),
   });
   const leave = () => {
     queries.clear();
@@ -62,7 +62,9 @@ export function KeepingFields(props: { picture: string; name: string; onGone: ()
         <select
           className="field !w-44"
           value=""
-          onChange={(event) => keep.mutate(event.target.value === "0" ? null : Number(event.target.value))}
+          onChange={(event) =>
+            keep.change({ days: event.target.value === "0" ? null : Number(event.target.value) })
+          }
         >
           <option value="" disabled hidden>
             {until ? `until ${new Date(until).toLocaleDateString("en-GB")}` : "until I delete it"}
@@ -77,7 +79,7 @@ export function KeepingFields(props: { picture: string; name: string; onGone: ()
       <button type="button" className="min-h-6 underline" onClick={() => setAsking(true)}>
         Delete the picture now
       </button>
-      {keep.error && <Problem message={keep.error.message} />}
+      {keep.problem && <Problem message={keep.problem} />}
       {asking && (
         <Dialog title={`Delete ${props.name}?`} onClose={() => setAsking(false)}>
           <p className="mb-4">

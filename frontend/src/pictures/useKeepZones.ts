@@ -1,38 +1,28 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { client, must } from "../api/client";
-import { inOrder, LatestWins, type Turn } from "../api/latestWins";
-import { useLastWord } from "../api/useLastWord";
+import { inOrder } from "../api/latestWins";
 import type { KeepZone, PictureFacts } from "../api/types";
+import { useChanges } from "../api/useChanges";
 
 /** The zones of a picture as the hand has them, and as they are saved: the newest always last. */
 export function useKeepZones(picture: PictureFacts) {
   const queries = useQueryClient();
   const [hand, setHand] = useState<KeepZone[] | null>(null);
-  const [problem, setProblem] = useState("");
-  const line = useRef<LatestWins<KeepZone[], PictureFacts> | null>(null);
+  const { change, problem } = useChanges<{ keep: KeepZone[] }, PictureFacts>({
+    say: ({ keep = [] }, turn) =>
+      must(
+        client.PUT("/api/pictures/{picture_id}/keep", {
+          params: { path: { picture_id: picture.id } },
+          body: { keep },
+          ...inOrder(turn),
+        }),
+      ),
+    heard: () => void queries.invalidateQueries({ queryKey: ["pictures"] }),
+  });
   const save = (keep: KeepZone[]) => {
-    line.current ??= new LatestWins<KeepZone[], PictureFacts>(
-      (asked, turn) => kept(picture.id, asked, turn),
-      () => {
-        setProblem("");
-        void queries.invalidateQueries({ queryKey: ["pictures"] });
-      },
-      (error) => setProblem(error.message),
-    );
     setHand(keep);
-    line.current.put(keep);
+    change({ keep });
   };
-  useLastWord(() => (line.current ? [line.current] : []));
   return { keep: hand ?? picture.keep, put: setHand, save, problem };
-}
-
-function kept(picture: string, keep: KeepZone[], turn: Turn): Promise<PictureFacts> {
-  return must(
-    client.PUT("/api/pictures/{picture_id}/keep", {
-      params: { path: { picture_id: picture } },
-      body: { keep },
-      ...inOrder(turn),
-    }),
-  );
 }

@@ -47,7 +47,7 @@ function Press({ print, plan }: { print: PrintState; plan: Plan }) {
     useCallback((down: boolean) => setBlinked(down), []),
   );
   useEffect(() => void flush(), [flush]);
-  const { recipe, tick } = useRecipe(print.id, print.version);
+  const { state, tick, isSaving, problem } = useRecipe(print.id, print.version);
   const tray = useTray(print.id, print.version, given);
   const table = useTrayTable(print.id, print.version, given);
   const { element, width, height } = useSize<HTMLDivElement>();
@@ -73,7 +73,6 @@ function Press({ print, plan }: { print: PrintState; plan: Plan }) {
       document.title = "Zollstock";
     };
   }, [plan.title]);
-  const state = recipe.data;
   const shows = blinked ? "planned" : shown;
   return (
     <div className="bench">
@@ -125,7 +124,7 @@ function Press({ print, plan }: { print: PrintState; plan: Plan }) {
               </Link>
             </div>
           )}
-          {recipe.error && <Problem message={recipe.error.message} />}
+          {problem && <Problem message={problem} />}
           {tray.data && (
             <>
               <WhatComesOut tray={tray.data} onSet={set} />
@@ -151,8 +150,7 @@ function Press({ print, plan }: { print: PrintState; plan: Plan }) {
           )}
           {state?.recipe && (
             <div className="pad space-y-1 pt-2">
-              <RecipeLines state={state} onTick={(line) => tick.mutate(line)} />
-              {tick.error && <Problem message={tick.error.message} />}
+              <RecipeLines state={state} isSaving={isSaving} onTick={tick} />
               {state.recipe.logged && (
                 <p className="out-line" data-calm="true">
                   {typeset(`With both before: ${state.recipe.logged}`)}{" "}

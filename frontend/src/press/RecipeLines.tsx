@@ -1,4 +1,4 @@
-import type { RecipeState } from "../api/types";
+import type { RecipeState, Tick } from "../api/types";
 import { typeset } from "../shell/typeset";
 
 const PARTS = [
@@ -9,7 +9,9 @@ const PARTS = [
 /** Every setting in the order of the work, to be ticked; the one size that is typed stands out. */
 export function RecipeLines(props: {
   state: RecipeState;
-  onTick: (line: { line: string; value: string; on: boolean }) => void;
+  /** Whether the server has not heard of all ticks yet: till then no row of the log is promised. */
+  isSaving: boolean;
+  onTick: (tick: Tick) => void;
 }) {
   const { recipe, ticked, before, before_day } = props.state;
   if (!recipe) return null;
@@ -49,7 +51,7 @@ export function RecipeLines(props: {
         );
       })}
       <p className="soft" aria-live="polite">
-        {ticked.length === recipe.lines.length
+        {ticked.length === recipe.lines.length && !props.isSaving
           ? "All of it is ticked: a row of the log waits for how it came out."
           : `${ticked.length} of ${recipe.lines.length} ticked.`}
       </p>

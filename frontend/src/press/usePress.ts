@@ -1,41 +1,52 @@
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { ApiProblem, client, must } from "../api/client";
-import type { RecipeState, TraySettings } from "../api/types";
+import { inOrder } from "../api/latestWins";
+import { useChanges } from "../api/useChanges";
+import type { RecipeState, Tick, TraySettings } from "../api/types";
 import { screenSpace } from "../colour/screen";
 
 /** What is set in the dialog, where that is not as the recipe says. */
 export type Given = Partial<TraySettings>;
 
-const recipeKey = (print: number) => ["recipe", print];
-
 /** The recipe of a print as it is saved, and its ticks. */
 export function useRecipe(print: number, version: number) {
-  const queries = useQueryClient();
-  const key = [...recipeKey(print), version];
+  const key = ["recipe", print, version];
   const recipe = useQuery({
     queryKey: key,
     placeholderData: keepPreviousData,
     queryFn: () =>
       must(client.GET("/api/prints/{print_id}/recipe", { params: { path: { print_id: print } } })),
   });
-  const tick = useMutation({
-    mutationFn: (body: { line: string; value: string; on: boolean }) =>
+  const queries = useQueryClient();
+  const ticks = useChanges<Record<string, Tick>, RecipeState>({
+    say: (change, turn) =>
       must(
-        client.POST("/api/prints/{print_id}/recipe/tick", { params: { path: { print_id: print } }, body }),
+        client.POST("/api/prints/{print_id}/recipe/ticks", {
+          params: { path: { print_id: print } },
+          body: { ticks: Object.values(change).filter((tick) => tick !== undefined) },
+          ...inOrder(turn),
+        }),
       ),
-    // The tick stands at once; what the server says of all lines comes behind.
-    onMutate: ({ line, on }) =>
-      queries.setQueryData<RecipeState>(
-        key,
-        (now) =>
-          now && {
-            ...now,
-            ticked: on ? [...now.ticked, line] : now.ticked.filter((one) => one !== line),
-          },
-      ),
-    onSettled: () => queries.invalidateQueries({ queryKey: recipeKey(print) }),
+    heard: (state) => {
+      queries.setQueryData(key, state);
+      void queries.invalidateQueries({ queryKey: ["log"] });
+    },
+    refused: () => void recipe.refetch(),
   });
-  return { recipe, tick };
+  const state = recipe.data;
+  return {
+    state: state && { ...state, ticked: withUnsaid(state.ticked, ticks.unsaid) },
+    tick: (tick: Tick) => ticks.change({ [tick.line]: tick }),
+    isSaving: ticks.isSaving,
+    problem: recipe.error?.message ?? ticks.problem,
+  };
+}
+
+/** What is ticked, with what the server has not heard of yet. */
+function withUnsaid(ticked: string[], unsaid: Partial<Record<string, Tick>>): string[] {
+  const changed = Object.values(unsaid).filter((tick) => tick !== undefined);
+  const on = changed.filter((tick) => tick.on).map((tick) => tick.line);
+  return [...ticked.filter((line) => !(line in unsaid)), ...on];
 }
 
 const asked = (given: Given) =>

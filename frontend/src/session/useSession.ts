@@ -1,7 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { ApiProblem, askAs, client, must } from "../api/client";
-import { wholeState } from "../api/queryClient";
+import { inOrder } from "../api/latestWins";
 import type { Account } from "../api/types";
+import { useChanges } from "../api/useChanges";
 
 const KEY = ["session"];
 
@@ -89,13 +90,12 @@ export function usePreferences() {
     unit: "cm" as const,
     light: "paper" as const,
   };
-  const { mutate } = useMutation({
-    ...wholeState("preferences"),
-    mutationFn: (body: Preference) => must(client.PATCH("/api/account", { body })),
+  const { change } = useChanges<Preference, Account>({
+    say: (body, turn) => must(client.PATCH("/api/account", { body, ...inOrder(turn) })),
   });
-  const prefer = (change: Preference) => {
-    queries.setQueryData(KEY, { ...account, ...change });
-    mutate(change);
+  const prefer = (preference: Preference) => {
+    queries.setQueryData(KEY, { ...account, ...preference });
+    change(preference);
   };
   /** What is kept changes with every upload and file; it is asked for when it is looked at. */
   return { account, prefer };
