@@ -1,7 +1,7 @@
-import { useEffect, type ReactNode } from "react";
+import { isValidElement, useEffect, type ReactNode } from "react";
 import { ErrorBoundary } from "react-error-boundary";
-import { Link, Route, Routes, useLocation } from "react-router";
-import { fetched } from "./api/fetched";
+import { createRoutesFromElements, Link, matchRoutes, Route, Routes, useLocation } from "react-router";
+import { fetched, type FetchedPart } from "./api/fetched";
 import { reportFault } from "./api/reportFault";
 import { usePlanStore } from "./bench/planStore";
 import { UnsavedLine } from "./designs/UnsavedLine";
@@ -116,6 +116,74 @@ const READING = (
   </>
 );
 
+/** All places; what needs no account is among them. */
+const PLACES = (
+  <>
+    <Route path="/" element={<JobsPage />} />
+    <Route path="/jobs/:job" element={<JobPage />} />
+    <Route path="/pictures/:picture" element={<PicturePage />} />
+    <Route path="/sizes" element={<LibraryPage />} />
+    <Route path="/how-big" element={<HowBigPage />} />
+    <Route path="/sensors" element={<SensorsPage />} />
+    <Route path="/leave-room" element={<LeaveRoomPage />} />
+    <Route path="/canvas" element={<NewCanvasPage />} />
+    <Route path="/prints/:id/canvas" element={<CanvasOfPrint />} />
+    <Route path="/stock" element={<StockPage />} />
+    <Route path="/devices" element={<DevicesPage />} />
+    <Route path="/devices/:device/:feed/measure" element={<MeasurePage />} />
+    <Route path="/labs" element={<LabsPage />} />
+    <Route path="/times" element={<TimesPage />} />
+    <Route path="/due" element={<DuePage />} />
+    <Route path="/room" element={<RoomPage />} />
+    <Route path="/prices" element={<PricesPage />} />
+    <Route path="/lab-orders" element={<LabOrdersPage />} />
+    <Route path="/profiles" element={<ProfilesPage />} />
+    <Route path="/photo-rules" element={<RulesPage />} />
+    <Route path="/log" element={<LogPage />} />
+    <Route path="/trials" element={<TrialsPage />} />
+    <Route path="/trials/:trial" element={<TrialPage />} />
+    <Route path="/trials/:trial/:step" element={<TrialPage />} />
+    <Route path="/layouts/new" element={<NewLayoutPage />} />
+    <Route path="/layouts/:layout" element={<LayoutPage />} />
+    <Route path="/layouts/:layout/:step" element={<LayoutPage />} />
+    <Route path="/batches/new" element={<NewBatchPage />} />
+    <Route path="/batches/:batch" element={<BatchPage />} />
+    <Route path="/prints/:print/sizes" element={<SizesPage />} />
+    <Route path="/prints/:print/look" element={<LookPage />} />
+    <Route path="/prints/:print/proof" element={<ProofPage />} />
+    <Route path="/prints/:print/exposure" element={<ExposureStrip />} />
+    <Route path="/prints/:print/colour" element={<SoftProofPage />} />
+    <Route path="/prints/:print/versions" element={<VersionsPage />} />
+    <Route path="/prints/:print/press" element={<PressPage />} />
+    <Route path="/prints/:print/proof/trial" element={<ProofTrialPage />} />
+    <Route path="/prints/:print/rescue" element={<RescuePage />} />
+    <Route path="/pictures/:picture/rescue" element={<RescuePage />} />
+    <Route path="/prints/:print" element={<BenchPage />} />
+    <Route path="/prints/:print/:step" element={<BenchPage />} />
+    {READING}
+    <Route path="*" element={<Nothing />} />
+  </>
+);
+
+// While it is asked who is there, the place is fetched already that the address leads to.
+beginAt(window.location.pathname);
+
+function beginAt(pathname: string) {
+  const [found] = matchRoutes(createRoutesFromElements(PLACES), pathname) ?? [];
+  const element = found?.route.element;
+  // What fails is asked for again when it is shown, and is told there.
+  if (isValidElement(element))
+    void (element.type as Partial<FetchedPart<object>>).begin?.().catch(() => undefined);
+}
+
+function Places() {
+  return (
+    <Place>
+      <Routes>{PLACES}</Routes>
+    </Place>
+  );
+}
+
 const inHand = () => [usePlanStore.getState(), useLayoutStore.getState()];
 const leaving = () => [...inHand(), arrivals];
 
@@ -124,58 +192,6 @@ function Unsaved() {
   const prints = usePlanStore((store) => store.waiting);
   const layouts = useLayoutStore((store) => store.waiting);
   return <UnsavedLine waiting={[...prints, ...layouts]} stores={leaving} />;
-}
-
-function Places() {
-  return (
-    <Place>
-      <Routes>
-        <Route path="/" element={<JobsPage />} />
-        <Route path="/jobs/:job" element={<JobPage />} />
-        <Route path="/pictures/:picture" element={<PicturePage />} />
-        <Route path="/sizes" element={<LibraryPage />} />
-        <Route path="/how-big" element={<HowBigPage />} />
-        <Route path="/sensors" element={<SensorsPage />} />
-        <Route path="/leave-room" element={<LeaveRoomPage />} />
-        <Route path="/canvas" element={<NewCanvasPage />} />
-        <Route path="/prints/:id/canvas" element={<CanvasOfPrint />} />
-        <Route path="/stock" element={<StockPage />} />
-        <Route path="/devices" element={<DevicesPage />} />
-        <Route path="/devices/:device/:feed/measure" element={<MeasurePage />} />
-        <Route path="/labs" element={<LabsPage />} />
-        <Route path="/times" element={<TimesPage />} />
-        <Route path="/due" element={<DuePage />} />
-        <Route path="/room" element={<RoomPage />} />
-        <Route path="/prices" element={<PricesPage />} />
-        <Route path="/lab-orders" element={<LabOrdersPage />} />
-        <Route path="/profiles" element={<ProfilesPage />} />
-        <Route path="/photo-rules" element={<RulesPage />} />
-        <Route path="/log" element={<LogPage />} />
-        <Route path="/trials" element={<TrialsPage />} />
-        <Route path="/trials/:trial" element={<TrialPage />} />
-        <Route path="/trials/:trial/:step" element={<TrialPage />} />
-        <Route path="/layouts/new" element={<NewLayoutPage />} />
-        <Route path="/layouts/:layout" element={<LayoutPage />} />
-        <Route path="/layouts/:layout/:step" element={<LayoutPage />} />
-        <Route path="/batches/new" element={<NewBatchPage />} />
-        <Route path="/batches/:batch" element={<BatchPage />} />
-        <Route path="/prints/:print/sizes" element={<SizesPage />} />
-        <Route path="/prints/:print/look" element={<LookPage />} />
-        <Route path="/prints/:print/proof" element={<ProofPage />} />
-        <Route path="/prints/:print/exposure" element={<ExposureStrip />} />
-        <Route path="/prints/:print/colour" element={<SoftProofPage />} />
-        <Route path="/prints/:print/versions" element={<VersionsPage />} />
-        <Route path="/prints/:print/press" element={<PressPage />} />
-        <Route path="/prints/:print/proof/trial" element={<ProofTrialPage />} />
-        <Route path="/prints/:print/rescue" element={<RescuePage />} />
-        <Route path="/pictures/:picture/rescue" element={<RescuePage />} />
-        <Route path="/prints/:print" element={<BenchPage />} />
-        <Route path="/prints/:print/:step" element={<BenchPage />} />
-        {READING}
-        <Route path="*" element={<Nothing />} />
-      </Routes>
-    </Place>
-  );
 }
 
 /** Where a page stands: while it is fetched nothing, and where it fails, what is safe and the ways on. */

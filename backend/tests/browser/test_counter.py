@@ -136,6 +136,21 @@ def test_prints_go_along_the_rule_by_mouse_and_keys(job: Page) -> None:
     expect(prints(page).filter(has_text="1 of 2 printed, 1 spoiled")).to_have_count(1)
 
 
+def test_what_was_duplicated_is_what_is_chosen_then(job: Page) -> None:
+    page = job
+    chosen = page.get_by_role("region", name="Chosen prints")
+    prints(page).filter(has_text="30 × 20 cm").get_by_role("checkbox").check()
+    chosen.get_by_role("button", name="Duplicate").click()
+    expect(prints(page)).to_have_count(5)
+    twins = prints(page).filter(has_text="30 × 20 cm")
+    expect(twins).to_have_count(2)
+    expect(chosen).to_contain_text("1 chosen")
+    expect(twins.nth(0).get_by_role("checkbox")).not_to_be_checked()
+    expect(twins.nth(1).get_by_role("checkbox")).to_be_checked()
+    chosen.get_by_role("button", name="Remove", exact=True).click()
+    expect(prints(page)).to_have_count(4)
+
+
 def test_a_print_in_trouble_opens_at_what_cures_it(bench) -> None:
     page: Page = bench(plan={"output": {"format": "jpeg", "bits": 16}})
     page.get_by_role("navigation", name="Where you are").get_by_role("link").first.click()

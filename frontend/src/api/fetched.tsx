@@ -1,5 +1,8 @@
 import { useEffect, useState, type ComponentType, type ReactNode } from "react";
 
+/** A part that may be fetched before it is shown: whoever knows that it will be, begins. */
+export type FetchedPart<Props extends object> = ComponentType<Props> & { begin: () => Promise<void> };
+
 /**
  * A part that is fetched when it is first shown; what fails then is the failing of the part.
  *
@@ -8,20 +11,20 @@ import { useEffect, useState, type ComponentType, type ReactNode } from "react";
 export function fetched<Props extends object>(
   load: () => Promise<ComponentType<Props>>,
   meanwhile: (props: Props) => ReactNode = () => null,
-): ComponentType<Props> {
+): FetchedPart<Props> {
   let Part: ComponentType<Props> | undefined;
-  return function Fetched(props: Props) {
+  const begin = async () => {
+    Part = await load();
+  };
+  function Fetched(props: Props) {
     const [, come] = useState(Part !== undefined);
     const [fault, setFault] = useState<unknown>(null);
     useEffect(() => {
-      if (Part) return;
-      load().then((part) => {
-        Part = part;
-        come(true);
-      }, setFault);
+      if (!Part) begin().then(() => come(true), setFault);
     }, []);
     // oxlint-disable-next-line typescript/only-throw-error -- as it was thrown
     if (fault !== null) throw fault;
     return Part ? <Part {...props} /> : meanwhile(props);
-  };
+  }
+  return Object.assign(Fetched, { begin });
 }

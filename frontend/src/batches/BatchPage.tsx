@@ -1,7 +1,7 @@
 import { Undo2 } from "lucide-react";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { useNavigate, useParams } from "react-router";
-import type { BatchState } from "../api/types";
+import type { BatchState, CellRow } from "../api/types";
 import { Coming } from "../shell/Coming";
 import { Dialog } from "../shell/Dialog";
 import { Pick } from "../shell/Pick";
@@ -16,12 +16,21 @@ import { FILTERS, matches, shownPictures, type Filter } from "./filters";
 import "./matrix.css";
 import { Matrix, type At } from "./Matrix";
 import { OrderPanel } from "./OrderPanel";
-import { cellKey, useBatch, useCellHistory, useCells, usePlaceCell, useRemoveBatch } from "./useBatch";
+import {
+  cellKey,
+  useBatch,
+  useCellHistory,
+  useCells,
+  useFirstCells,
+  usePlaceCell,
+  useRemoveBatch,
+} from "./useBatch";
 
 /** Many pictures × many sizes: every crop in sight, the troubled ones first if one likes. */
 export function BatchPage() {
   const id = Number(useParams()["batch"]);
   const batch = useBatch(id);
+  const takeFirst = useFirstCells(id, batch.data !== undefined);
   return (
     <div className="flex h-dvh min-h-[620px] flex-col">
       <TopBar
@@ -40,7 +49,7 @@ export function BatchPage() {
           <Coming query={batch} what="The matrix" />
         </main>
       )}
-      {batch.data && <Inside key={id} batch={batch.data} />}
+      {batch.data && <Inside key={id} batch={batch.data} takeFirst={takeFirst} />}
     </div>
   );
 }
@@ -79,7 +88,7 @@ function RemoveBatch({ batch }: { batch: BatchState }) {
   );
 }
 
-function Inside({ batch }: { batch: BatchState }) {
+function Inside({ batch, takeFirst }: { batch: BatchState; takeFirst: () => Promise<CellRow[]> | null }) {
   const [filter, setFilter] = useState<Filter>("all");
   const [hand, setHand] = useState<At | null>(null);
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
@@ -87,6 +96,7 @@ function Inside({ batch }: { batch: BatchState }) {
     batch.id,
     batch.pictures.length,
     JSON.stringify([batch.sizes.map((size) => size.key), batch.shared]),
+    takeFirst,
   );
   const { place, auto, problem: placing, saving } = usePlaceCell(batch.id, put);
   const { remember, undo, canUndo } = useCellHistory(place, auto);

@@ -32,7 +32,9 @@ vi.stubGlobal("fetch", async (request: Request) => {
   return Response.json(rows);
 });
 // Only now, so that the client finds the stand-ins above.
-const { useCells, usePlaceCell, useCellHistory, useOrder } = await import("./useBatch");
+const { useCells, useFirstCells, usePlaceCell, useCellHistory, useOrder } = await import("./useBatch");
+
+const nothing = () => null;
 
 beforeEach(() => {
   asked.length = 0;
@@ -42,7 +44,7 @@ beforeEach(() => {
 
 describe("the cells of a batch", () => {
   it("come a screenful first and then in few questions, each picture once", async () => {
-    const { result } = renderHook(() => useCells(7, 300, "a"));
+    const { result } = renderHook(() => useCells(7, 300, "a", nothing));
     await waitFor(() => expect(result.current.rows.size).toBe(300));
     expect(asked).toEqual(
       (
@@ -58,6 +60,26 @@ describe("the cells of a batch", () => {
     act(() => result.current.put("p3", cell("a", { edited: true })));
     expect(result.current.rows.get("p3")?.[0]?.edited).toBe(true);
     expect(result.current.rows.get("p4")?.[0]?.edited).toBe(false);
+  });
+});
+
+describe("the first cells of a batch", () => {
+  it("are asked for before the batch is known, taken once, and asked for anew when the batch was changed", async () => {
+    const first = renderHook(({ known }) => useFirstCells(7, known), { initialProps: { known: false } });
+    await waitFor(() => expect(asked).toEqual(["GET /api/batches/7/cells?start=0&count=10"]));
+    first.rerender({ known: true });
+    const takeFirst = first.result.current;
+    const { result, rerender } = renderHook(({ version }) => useCells(7, 10, version, takeFirst), {
+      initialProps: { version: "a" },
+    });
+    await waitFor(() => expect(result.current.rows.size).toBe(10));
+    expect(asked).toHaveLength(1);
+    rerender({ version: "b" });
+    await waitFor(() => expect(asked).toHaveLength(2));
+  });
+  it("are not asked for beside a batch that is known", () => {
+    renderHook(() => useFirstCells(7, true));
+    expect(asked).toEqual([]);
   });
 });
 

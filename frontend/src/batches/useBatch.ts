@@ -1,9 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import { client, must } from "../api/client";
 import { inOrder, LatestWins, type Turn } from "../api/latestWins";
 import { useLastWord } from "../api/useLastWord";
-import type { Cell } from "../api/types";
+import type { Cell, CellRow } from "../api/types";
 
 /** Pictures asked for at once: what the first screen shows, then thrice what is there, so that few questions are left. */
 const FIRST = 10;
@@ -28,8 +28,33 @@ export function useRemoveBatch() {
   });
 }
 
+type CellRows = Promise<CellRow[]>;
+
+const askCells = (batch: number, start: number, count: number): CellRows =>
+  must(
+    client.GET("/api/batches/{batch_id}/cells", {
+      params: { path: { batch_id: batch }, query: { start, count } },
+    }),
+  );
+
+/** The first cells, asked for together with the batch where that is not known yet; to be taken once. */
+export function useFirstCells(batch: number, isKnown: boolean) {
+  const first = useRef<CellRows | null>(null);
+  useEffect(() => {
+    if (isKnown) return;
+    first.current = askCells(batch, 0, FIRST);
+    // Whoever takes them hears of it.
+    first.current.catch(() => undefined);
+  }, [batch, isKnown]);
+  return useCallback(() => {
+    const asked = first.current;
+    first.current = null;
+    return asked;
+  }, []);
+}
+
 /** The cells of a batch, row by row as they are reckoned; `put` replaces one that was placed by hand. */
-export function useCells(batch: number, pictures: number, version: string) {
+export function useCells(batch: number, pictures: number, version: string, takeFirst: () => CellRows | null) {
   const [rows, setRows] = useState<ReadonlyMap<string, readonly Cell[]>>(new Map());
   const [problem, setProblem] = useState("");
   useEffect(() => {
@@ -40,10 +65,7 @@ export function useCells(batch: number, pictures: number, version: string) {
       try {
         for (let start = 0; wanted() && start < pictures;) {
           const count = Math.min(MORE, Math.max(FIRST, 3 * start));
-          const query = { start, count };
-          const piece = await must(
-            client.GET("/api/batches/{batch_id}/cells", { params: { path: { batch_id: batch }, query } }),
-          );
+          const piece = await ((start === 0 && takeFirst()) || askCells(batch, start, count));
           for (const row of piece) found.set(row.picture, row.cells);
           if (wanted()) setRows(new Map(found));
           start += count;
@@ -55,7 +77,7 @@ export function useCells(batch: number, pictures: number, version: string) {
     };
     void load();
     return () => left.abort();
-  }, [batch, pictures, version]);
+  }, [batch, pictures, version, takeFirst]);
   const put = (picture: string, cell: Cell) =>
     setRows((now) =>
       new Map(now).set(
