@@ -12,6 +12,7 @@ from tests.api.removing import a_day_after_removing
 from zollstock.jobs.models import Design, Job
 from zollstock.jobs.removed import KEPT_FOR, clear_removed
 from zollstock.pictures.models import Picture
+from zollstock.pictures.tasks import read
 
 pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
 
@@ -38,6 +39,21 @@ def test_a_print_comes_back_as_it_was_with_its_undo(caller, other, held) -> None
     assert caller("GET", path)["plan"]["title"] == "two"
     assert caller("POST", f"{path}/undo", {"version": held["version"]})["plan"]["title"] == "one"
     assert caller("GET", f"jobs/{held['job']}")["removed"] == []
+
+
+def test_a_print_begun_while_its_picture_was_read_goes_for_good_with_a_damaged_one(
+    caller, photo
+) -> None:
+    path = photo()
+    path.write_bytes(path.read_bytes()[:9000])
+    picture = caller.upload(path)["picture"]["id"]
+    job = caller("POST", "jobs", {"title": "Hall"})["id"]
+    begun = caller("POST", f"jobs/{job}/prints", {"picture": picture})
+    read(picture)
+    assert caller("GET", f"pictures/{picture}")["state"] == "refused"
+    caller("DELETE", f"prints/{begun['id']}", expect=204)
+    assert caller("GET", f"jobs/{job}")["removed"] == []
+    assert not Design.every.exists()
 
 
 def test_a_layout_comes_back_too(caller, held) -> None:

@@ -11,6 +11,7 @@ from django.db.models import QuerySet
 from django.utils import timezone
 
 from zollstock.accounts.principal import Principal
+from zollstock.pictures.models import Picture
 
 from .models import Design, Job, TitleWord
 from .search import note_words
@@ -20,7 +21,11 @@ KEPT_FOR = timedelta(days=30)
 
 
 def remove(design: Design) -> None:
-    """Nowhere to be seen from now on, and gone for good after a while."""
+    """Nowhere to be seen from now on, and gone for good after a while; at once where all its pictures were refused."""
+    pictures = list(design.by_key().values())
+    if pictures and all(one.state == Picture.State.REFUSED for one in pictures):
+        design.delete()
+        return
     Design.objects.filter(id=design.id).update(removed=timezone.now())
     design.words.all().delete()
 

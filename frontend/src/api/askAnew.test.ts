@@ -11,7 +11,7 @@ it("an answer that was on its way when something changed is not taken for the ne
   });
   const leave = observer.subscribe(() => undefined);
   // The first question is asked; before it is answered a print is added.
-  const anew = askAnew(queries, ["job"]);
+  const anew = askAnew(queries, { queryKey: ["job"] });
   await new Promise((resolve) => setTimeout(resolve, 0));
   answers[0]?.("without the print");
   await new Promise((resolve) => setTimeout(resolve, 0));

@@ -1,4 +1,4 @@
-import { useQueryClient } from "@tanstack/react-query";
+import { useQueryClient, type Query } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
 import { askAnew } from "../api/askAnew";
@@ -28,9 +28,13 @@ export function DropTarget() {
 
   useEffect(
     () =>
-      onArrived(() => {
+      onArrived(async (job) => {
+        // The picture is seen first; what stands beside it would be reckoned at the same time.
+        const rows = ["jobs", job, "rows"];
+        await askAnew(queries, { queryKey: rows });
         // All lists of jobs, and each job: somebody may just be on the way to one.
-        void askAnew(queries, ["jobs"]);
+        const rest = ({ queryKey }: Query) => !rows.every((part, at) => queryKey[at] === part);
+        await askAnew(queries, { queryKey: ["jobs"], predicate: rest });
       }),
     [queries],
   );

@@ -9,8 +9,18 @@ vi.mock("../api/upload", () => ({
   },
 }));
 const posted: unknown[] = [];
+const removed: string[] = [];
+let away = 0;
 vi.stubGlobal("fetch", async (request: Request) => {
-  if (request.method === "POST") posted.push(await request.json());
+  if (request.method === "POST") {
+    posted.push(await request.json());
+    return Response.json({ id: posted.length });
+  }
+  if (request.method === "DELETE") {
+    removed.push(new URL(request.url).pathname);
+    return new Response(null, { status: 204 });
+  }
+  if (away-- > 0) return Response.json({ message: "away", problems: [] }, { status: 503 });
   const damaged = request.url.endsWith("/cut");
   return Response.json(
     damaged ? { id: "cut", state: "refused", problem: "ends too soon" } : { id: "good", state: "ready" },
@@ -29,7 +39,7 @@ describe("bringing files", () => {
   beforeEach(() => {
     useArrivalStore.setState({ rows: [] });
     sendPicture.mockReset();
-    posted.length = 0;
+    [posted.length, removed.length, away] = [0, 0, 0];
   });
 
   it("takes one after the other and tells of each", async () => {
@@ -48,7 +58,9 @@ describe("bringing files", () => {
       ["cut.jpg", "refused", "ends too soon"],
       ["again.jpg", "ready", "known already, one file kept"],
     ]);
-    expect(posted).toEqual([{ picture: "good" }, { picture: "good" }]);
+    // A print is begun while its picture is read, and goes with one that is damaged.
+    expect(posted).toEqual([{ picture: "good" }, { picture: "cut" }, { picture: "good" }]);
+    expect(removed).toEqual(["/api/prints/2"]);
     expect(jobs).toEqual([3, 3]);
     store().clear(4);
     expect(store().rows).toHaveLength(4);
@@ -77,6 +89,17 @@ describe("bringing files", () => {
       "first.jpg",
       "second.jpg",
     ]);
+  });
+
+  it("makes one print of a file, though the server was away when its reading was asked for", async () => {
+    sendPicture.mockResolvedValue({ picture: { id: "good", state: "reading" }, known: false });
+    away = 1;
+    const done = store().bring(3, [file("fog.jpg")]);
+    await vi.waitFor(() => expect(store().rows[0]?.state).toBe("away"));
+    store().hurry();
+    await done;
+    expect(told()).toEqual([["fog.jpg", "ready", ""]]);
+    expect(posted).toHaveLength(1);
   });
 
   it("sends again by hand what was refused", async () => {

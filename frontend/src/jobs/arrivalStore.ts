@@ -44,6 +44,7 @@ export function onArrived(listener: (job: number) => void): void {
 
 export const useArrivalStore = create<ArrivalStore>((set, get) => {
   const files = new Map<number, PictureSender>();
+  const prints = new Map<number, number>();
   const queue: number[] = [];
   let counter = 0;
   let pumping: Promise<void> | null = null;
@@ -62,22 +63,37 @@ export const useArrivalStore = create<ArrivalStore>((set, get) => {
       };
     });
 
+  /** The print of a file, made once, however often its file is sent. */
+  const printOf = async (key: number, job: number, picture: string) => {
+    const print =
+      prints.get(key) ??
+      (
+        await must(
+          client.POST("/api/jobs/{job_id}/prints", {
+            params: { path: { job_id: job } },
+            body: { picture },
+          }),
+        )
+      ).id;
+    prints.set(key, print);
+    return print;
+  };
+
   const take = async (key: number, file: PictureSender, job: number) => {
     tell(key, { state: "sending", words: "" });
     const arrival = await file.send((share) => tell(key, { share }));
     tell(key, { state: "reading", share: 1 });
-    const picture = await readThrough(arrival.picture, POLL_MS);
+    // Both at once: hardly a picture is damaged inside, and then there is nothing to print.
+    const made = printOf(key, job, arrival.picture.id);
+    const [picture] = await Promise.all([readThrough(arrival.picture, POLL_MS), made]);
     if (picture.state === "refused") {
+      await must(client.DELETE("/api/prints/{print_id}", { params: { path: { print_id: await made } } }));
+      prints.delete(key);
       tell(key, { state: "refused", words: picture.problem });
       return;
     }
-    await must(
-      client.POST("/api/jobs/{job_id}/prints", {
-        params: { path: { job_id: job } },
-        body: { picture: picture.id },
-      }),
-    );
     files.delete(key);
+    prints.delete(key);
     tell(key, { state: "ready", words: arrival.known ? "known already, one file kept" : "" });
     arrived(job);
   };
