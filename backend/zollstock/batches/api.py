@@ -36,7 +36,7 @@ from zollstock.jobs.api import own_jobs
 from zollstock.jobs.kinds import PICTURE
 from zollstock.jobs.models import DesignPicture
 from zollstock.pictures.api import own_pictures
-from zollstock.pictures.models import Picture
+from zollstock.pictures.models import Picture, untagged_cmyk, upright
 from zollstock.renders.orders_api import OrderState, order_states
 from zollstock.renders.removing import not_removed
 from zollstock.renders.removing import remove as remove_orders
@@ -244,24 +244,31 @@ def _shared_back(held: dict[str, Any]) -> Shared:
     )
 
 
-def _pictures(batch: Batch) -> list[Picture]:
-    return [row.picture for row in batch.rows.select_related("picture")]
+def _items(batch: Batch) -> list[BatchItem]:
+    """The pictures in their order; as rows, since 500 of them as models take six times as long."""
+    found = Picture.objects.filter(batchpicture__batch=batch).order_by("batchpicture__position")
+    told = found.values_list(
+        "id", "name", "width_px", "height_px", "orientation", "channels", "profile"
+    )
+    items = []
+    for id, name, *stored, channels, profile in told:
+        width, height = upright(*stored)
+        items.append(
+            BatchItem.model_construct(
+                id=id,
+                name=name,
+                width_px=width,
+                height_px=height,
+                untagged_cmyk=untagged_cmyk(channels, profile),
+            )
+        )
+    return items
 
 
 def _state(batch: Batch) -> BatchState:
-    items = [
-        BatchItem(
-            id=picture.id,
-            name=picture.name,
-            width_px=picture.upright[0],
-            height_px=picture.upright[1],
-            untagged_cmyk=picture.untagged_cmyk,
-        )
-        for picture in _pictures(batch)
-    ]
     return BatchState(
         id=batch.pk, title=batch.title, job=batch.job_id,
-        sizes=[BatchSize(**entry) for entry in batch.sizes], pictures=items,
+        sizes=[BatchSize(**entry) for entry in batch.sizes], pictures=_items(batch),
         shared=_shared_back(batch.shared), pattern=batch.pattern, fields=FIELDS,
         orders=order_states(not_removed(batch.orders.all())), created=batch.created,
     )  # fmt: skip

@@ -10,6 +10,16 @@ from django.db import models
 from zollstock.longwork.rows import LongWork
 
 
+def upright(width: int, height: int, orientation: int) -> tuple[int, int]:
+    """Width and height after orientation."""
+    return (height, width) if orientation >= 5 else (width, height)
+
+
+def untagged_cmyk(channels: int, profile: str) -> bool:
+    """Whether inks are written nowhere: CMYK without a profile that can be read."""
+    return channels == 4 and profile in ("", "unreadable profile")
+
+
 class Picture(LongWork):
     """A master file with its facts, as read from its header.
 
@@ -84,7 +94,7 @@ class Picture(LongWork):
     @property
     def untagged_cmyk(self) -> bool:
         """Whether its inks are written nowhere: CMYK without a profile that can be read."""
-        return self.channels == 4 and self.profile in ("", "unreadable profile")
+        return untagged_cmyk(self.channels, self.profile)
 
     def plan_part(self) -> dict[str, int]:
         """The `picture` part of a plan for this file."""
@@ -100,8 +110,7 @@ class Picture(LongWork):
     @property
     def upright(self) -> tuple[int, int]:
         """Width and height in px after orientation."""
-        size = (self.width_px, self.height_px)
-        return (size[1], size[0]) if self.orientation >= 5 else size
+        return upright(self.width_px, self.height_px, self.orientation)
 
 
 class Inspection(LongWork):

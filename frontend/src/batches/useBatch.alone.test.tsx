@@ -49,11 +49,11 @@ describe("the cells of a batch", () => {
     expect(asked).toEqual(
       (
         [
-          [0, 10],
-          [10, 30],
-          [40, 120],
-          [160, 120],
-          [280, 120],
+          [0, 8],
+          [8, 24],
+          [32, 96],
+          [128, 120],
+          [248, 120],
         ] as const
       ).map(([start, count]) => `GET /api/batches/7/cells?start=${start}&count=${count}`),
     );
@@ -66,13 +66,13 @@ describe("the cells of a batch", () => {
 describe("the first cells of a batch", () => {
   it("are asked for before the batch is known, taken once, and asked for anew when the batch was changed", async () => {
     const first = renderHook(({ known }) => useFirstCells(7, known), { initialProps: { known: false } });
-    await waitFor(() => expect(asked).toEqual(["GET /api/batches/7/cells?start=0&count=10"]));
+    await waitFor(() => expect(asked).toEqual(["GET /api/batches/7/cells?start=0&count=8"]));
     first.rerender({ known: true });
     const takeFirst = first.result.current;
-    const { result, rerender } = renderHook(({ version }) => useCells(7, 10, version, takeFirst), {
+    const { result, rerender } = renderHook(({ version }) => useCells(7, 8, version, takeFirst), {
       initialProps: { version: "a" },
     });
-    await waitFor(() => expect(result.current.rows.size).toBe(10));
+    await waitFor(() => expect(result.current.rows.size).toBe(8));
     expect(asked).toHaveLength(1);
     rerender({ version: "b" });
     await waitFor(() => expect(asked).toHaveLength(2));

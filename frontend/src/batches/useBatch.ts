@@ -6,7 +6,7 @@ import { useLastWord } from "../api/useLastWord";
 import type { Cell, CellRow } from "../api/types";
 
 /** Pictures asked for at once: what the first screen shows, then thrice what is there, so that few questions are left. */
-const FIRST = 10;
+const FIRST = 8;
 const MORE = 120;
 const POLL_MS = 700;
 
