@@ -31,13 +31,26 @@ export function BenchPage() {
   return <PrintInHand id={id}>{(print, plan) => <Bench key={id} print={print} plan={plan} />}</PrintInHand>;
 }
 
+/** Every change of the plan in hand; to take another one in hand is none. */
+const followPlan = (heard: (plan: Plan) => void) =>
+  usePlanStore.subscribe(({ held, document }, before) => {
+    if (document && document !== before.document && held?.id === before.held?.id) heard(document);
+  });
+
 function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
   const ask = useHelp((help) => help.ask);
   const go = useNavigate();
   const { account } = usePreferences();
   const given = useParams()["step"] as Step | undefined;
   const step = given && STEPS.includes(given) ? given : "size";
-  const { worksheet, reckoned, problem } = useWorksheet(plan, account.unit, step, print.plan, print);
+  const { worksheet, reckoned, problem } = useWorksheet(
+    plan,
+    account.unit,
+    step,
+    print.plan,
+    print,
+    followPlan,
+  );
   const whenReckoned = useWhenReckoned(worksheet, reckoned, problem);
   const [asked, setAsked] = useState(0);
   const [lines, setLines] = useState(false);

@@ -72,6 +72,33 @@ it("asks for figures alone while a hand moves, and for the ways out once it rest
   expect(result.current.worksheet?.choices[0]?.id).toBe("way of d");
 });
 
+it("asks for what a moving hand does before it is drawn, and not again then", async () => {
+  let hand: (of: Plan) => void = () => undefined;
+  const follow = (heard: typeof hand) => {
+    hand = heard;
+    return () => undefined;
+  };
+  const { rerender } = renderHook(({ of }) => useWorksheet(of, "cm", "fit", null, null, follow), {
+    initialProps: { of: plan("a") },
+    wrapper: around,
+  });
+  await after(200);
+  // The first change may be the only one: it is asked for with its ways out once it is drawn.
+  const [first, second] = [plan("b"), plan("c")];
+  hand(first);
+  await after(0);
+  expect(asked.map((one) => one.plan.title)).toEqual(["a"]);
+  rerender({ of: first });
+  hand(second);
+  await after(5);
+  expect(asked.map((one) => one.plan.title)).toEqual(["a", "b", "c"]);
+  rerender({ of: second });
+  await after(5);
+  expect(asked.map((one) => one.step)).toEqual(["fit", "fit", null]);
+  await after(250);
+  expect(asked.at(-1)).toMatchObject({ plan: { title: "c" }, step: "fit" });
+});
+
 it("never shows the ways out of the step before", async () => {
   const { result, rerender } = shown("a");
   await after(20);

@@ -59,13 +59,21 @@ function after(before: Answer | null, heard: Answer, { ways }: Question): Answer
   return { ...heard, worksheet: replaceEqualDeep(before.worksheet, worksheet) };
 }
 
-/** What the server reckons of the plan in hand; follows every change, the newest always last. */
+/** How a plan is heard of before it is drawn; answers how to hear no more of it. */
+type Follow = (heard: (plan: Plan) => void) => () => void;
+
+/**
+ * What the server reckons of the plan in hand; follows every change, the newest always last.
+ *
+ * With `follow` the figures of a moving hand are asked for before the page is drawn: the server reckons meanwhile.
+ */
 export function useWorksheet(
   plan: Plan | null,
   unit: Unit,
   step: Step,
   saved: Plan | null = null,
   print: { id: number; picture: { id: string } } | null = null,
+  follow: Follow | null = null,
 ) {
   const [answer, setAnswer] = useState<Answer | null>(null);
   const [problem, setProblem] = useState<ApiProblem | null>(null);
@@ -74,6 +82,9 @@ export function useWorksheet(
   const drawn = useRef(false);
   const kept = useRef(saved);
   const last = useRef<{ step: Step | null; at: number }>({ step: null, at: 0 });
+  /** What a moving hand asks, but for its plan; and the plan that was asked for ahead of its drawing. */
+  const moves = useRef<Omit<Question, "plan"> | null>(null);
+  const ahead = useRef<Plan | null>(null);
   useEffect(() => {
     kept.current = saved;
   }, [saved]);
@@ -94,6 +105,7 @@ export function useWorksheet(
       (error) => setProblem(error as ApiProblem),
       2,
     );
+    moves.current = null;
     // Whoever signs in again over the page is answered what was asked meanwhile.
     if (!plan || out) return;
     const now = performance.now();
@@ -110,11 +122,21 @@ export function useWorksheet(
         instead: drawn.current ? null : kept.current,
       });
     const moving = step === stepBefore && now - at < MOVING_MS;
-    put(!moving);
+    if (drawn.current) moves.current = { unit, step, ways: false, edges: {}, picture, instead: null };
+    if (!moving || ahead.current !== plan) put(!moving);
     if (!moving) return;
     const rest = setTimeout(() => put(true), MOVING_MS);
     return () => clearTimeout(rest);
   }, [plan, unit, step, out, printId, picture, found, onPapers]);
+  useEffect(
+    () =>
+      follow?.((plan) => {
+        if (!moves.current || performance.now() - last.current.at >= MOVING_MS) return;
+        ahead.current = plan;
+        line.current?.put({ ...moves.current, plan });
+      }),
+    [follow],
+  );
   // The cards are those of a step: until this one's come there are none, rather than another's.
   const worksheet =
     answer && (answer.step === step ? answer.worksheet : { ...answer.worksheet, choices: [] });
