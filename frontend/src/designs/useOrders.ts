@@ -10,7 +10,7 @@ export interface Maker {
 }
 
 export const isGoing = (line: LineState) => line.state === "queued" || line.state === "running";
-const POLL_MS = 400;
+const POLL_MS = 250;
 const keyOf = ({ id }: Maker) => ["order-lines", id];
 
 const listed = ({ kind, id }: Maker, cursor?: string | null) => {

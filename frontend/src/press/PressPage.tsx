@@ -47,7 +47,7 @@ function Press({ print, plan }: { print: PrintState; plan: Plan }) {
     useCallback((down: boolean) => setBlinked(down), []),
   );
   useEffect(() => void flush(), [flush]);
-  const { state, tick, isSaving, problem } = useRecipe(print.id, print.version);
+  const { state, tick, isSaving, problem, tickProblem } = useRecipe(print.id, print.version);
   const tray = useTray(print.id, print.version, given);
   const table = useTrayTable(print.id, print.version, given);
   const { element, width, height } = useSize<HTMLDivElement>();
@@ -151,6 +151,8 @@ function Press({ print, plan }: { print: PrintState; plan: Plan }) {
           {state?.recipe && (
             <div className="pad space-y-1 pt-2">
               <RecipeLines state={state} isSaving={isSaving} onTick={tick} />
+              {/* Below the lines: nothing moves from under the hand that ticks. */}
+              {tickProblem && <Problem message={tickProblem} />}
               {state.recipe.logged && (
                 <p className="out-line" data-calm="true">
                   {typeset(`With both before: ${state.recipe.logged}`)}{" "}

@@ -38,7 +38,8 @@ export function useRecipe(print: number, version: number) {
     state: state && { ...state, ticked: withUnsaid(state.ticked, ticks.unsaid) },
     tick: (tick: Tick) => ticks.change({ [tick.line]: tick }),
     isSaving: ticks.isSaving,
-    problem: recipe.error?.message ?? ticks.problem,
+    problem: recipe.error?.message ?? "",
+    tickProblem: ticks.problem,
   };
 }
 
