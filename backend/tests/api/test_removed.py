@@ -51,9 +51,20 @@ def test_a_print_begun_while_its_picture_was_read_goes_for_good_with_a_damaged_o
     begun = caller("POST", f"jobs/{job}/prints", {"picture": picture})
     read(picture)
     assert caller("GET", f"pictures/{picture}")["state"] == "refused"
-    caller("DELETE", f"prints/{begun['id']}", expect=204)
+    caller("DELETE", f"prints/{begun['id']}?for_good=true", expect=204)
     assert caller("GET", f"jobs/{job}")["removed"] == []
     assert not Design.every.exists()
+
+
+def test_a_print_that_was_worked_on_never_goes_for_good_at_once(caller, photo, held) -> None:
+    caller("DELETE", f"prints/{held['id']}?for_good=true", expect=204)
+    caller("POST", f"prints/{held['id']}/back", expect=204)
+    plan = held["plan"] | {"title": "by hand"}
+    caller("PUT", f"prints/{held['id']}/plan", {"plan": plan, "version": held["version"]})
+    Picture.objects.update(state=Picture.State.REFUSED)
+    caller("DELETE", f"prints/{held['id']}?for_good=true", expect=204)
+    caller("POST", f"prints/{held['id']}/back", expect=204)
+    assert caller("GET", f"prints/{held['id']}")["plan"]["title"] == "by hand"
 
 
 def test_a_layout_comes_back_too(caller, held) -> None:

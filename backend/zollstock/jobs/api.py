@@ -45,7 +45,15 @@ from .lists import (
     print_summaries,
 )  # fmt: skip
 from .models import Design, Job
-from .removed import bring_back, bring_job_back, remove, removed_from, removed_jobs, removed_of
+from .removed import (
+    bring_back,
+    bring_job_back,
+    never_was,
+    remove,
+    removed_from,
+    removed_jobs,
+    removed_of,
+)
 from .removed import remove_job as remove_whole
 from .revisions import begin_print, earlier_than, later_than, save_document, step
 
@@ -296,9 +304,14 @@ def get_print(request: SignedRequest, print_id: int) -> PrintState:
 
 
 @router.delete("/prints/{int:print_id}", response={204: None})
-def remove_print(request: SignedRequest, print_id: int) -> tuple[int, None]:
-    """Remove a print; for 30 days it can be brought back."""
-    remove(get_object_or_404(own_prints(request), id=print_id))
+def remove_print(request: SignedRequest, print_id: int, for_good: bool = False) -> tuple[int, None]:
+    """Remove a print; for 30 days it can be brought back. One that was begun while its picture was read, which
+    proved damaged, may go `for_good`."""
+    held = get_object_or_404(own_prints(request), id=print_id)
+    if for_good and never_was(held):
+        held.delete()
+    else:
+        remove(held)
     return 204, None
 
 

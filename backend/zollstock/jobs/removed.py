@@ -21,13 +21,16 @@ KEPT_FOR = timedelta(days=30)
 
 
 def remove(design: Design) -> None:
-    """Nowhere to be seen from now on, and gone for good after a while; at once where all its pictures were refused."""
-    pictures = list(design.by_key().values())
-    if pictures and all(one.state == Picture.State.REFUSED for one in pictures):
-        design.delete()
-        return
+    """Nowhere to be seen from now on, and gone for good after a while."""
     Design.objects.filter(id=design.id).update(removed=timezone.now())
     design.words.all().delete()
+
+
+def never_was(design: Design) -> bool:
+    """Whether nothing of a design is worth bringing back: all its pictures were refused, and it is as it was begun."""
+    pictures = list(design.by_key().values())
+    refused = all(one.state == Picture.State.REFUSED for one in pictures)
+    return bool(pictures) and refused and design.version == 1
 
 
 def removed_of(account: User, kind: str) -> QuerySet[Design]:

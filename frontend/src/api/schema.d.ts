@@ -1420,7 +1420,8 @@ export interface paths {
         post?: never;
         /**
          * Remove Print
-         * @description Remove a print; for 30 days it can be brought back.
+         * @description Remove a print; for 30 days it can be brought back. One that was begun while its picture was read, which
+         *     proved damaged, may go `for_good`.
          */
         delete: operations["zollstock_jobs_api_remove_print"];
         options?: never;
@@ -19554,7 +19555,9 @@ export interface operations {
     };
     zollstock_jobs_api_remove_print: {
         parameters: {
-            query?: never;
+            query?: {
+                for_good?: boolean;
+            };
             header?: never;
             path: {
                 print_id: number;

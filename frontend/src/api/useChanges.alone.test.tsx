@@ -63,3 +63,17 @@ it("takes back what is refused and says why; what cannot be answered now it keep
   expect([ticks.current.unsaid, heard]).toEqual([{}, ["refused"]]);
   expect(ticks.current.problem).toBe("There is no such line any more.");
 });
+
+it("says a change of what was there when it was made", async () => {
+  const of: string[] = [];
+  const { result, rerender } = renderHook(
+    ({ picture }) =>
+      useChanges<Ticks, string>({ say: (change, turn) => (of.push(picture), saying.say(change, turn)) }),
+    { initialProps: { picture: "fog" } },
+  );
+  act(() => result.current.change({ keep: true }));
+  act(() => result.current.change({ keep: false }));
+  rerender({ picture: "mill" });
+  await act(async () => answers[0]?.());
+  await waitFor(() => expect(of).toEqual(["fog", "fog"]));
+});

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { useRef, useState } from "react";
 import { isAway } from "./away";
 import { LatestWins, type Turn } from "./latestWins";
 import { useLastWord } from "./useLastWord";
@@ -10,6 +10,12 @@ interface Saying<Change, Answer> {
   refused?: () => void;
 }
 
+/** A change, and how it was to be said when it was made: it is said of what was there then. */
+interface Said<Change, Answer> {
+  change: Change;
+  saying: Saying<Change, Answer>;
+}
+
 /**
  * Changes that stand at once and are kept behind: what is changed while one is on its way goes together with the next,
  * and whoever leaves the page sends along what was not answered.
@@ -19,33 +25,30 @@ interface Saying<Change, Answer> {
 export function useChanges<Change extends object, Answer>(saying: Saying<Partial<Change>, Answer>) {
   const [unsaid, setUnsaid] = useState<Partial<Change>>({});
   const [problem, setProblem] = useState("");
-  const now = useRef({ saying, unsaid });
-  useEffect(() => {
-    now.current.saying = saying;
-  });
-  const line = useRef<LatestWins<Partial<Change>, Answer> | null>(null);
+  const now = useRef(unsaid);
+  const line = useRef<LatestWins<Said<Partial<Change>, Answer>, Answer> | null>(null);
   const keep = (change: Partial<Change>) => {
-    now.current.unsaid = change;
+    now.current = change;
     setUnsaid(change);
   };
-  const dealtWith = (said: Partial<Change>) => keep(changedSince(said, now.current.unsaid));
+  const dealtWith = (said: Partial<Change>) => keep(changedSince(said, now.current));
   const change = (more: Partial<Change>) => {
-    line.current ??= new LatestWins<Partial<Change>, Answer>(
-      (change, turn) => now.current.saying.say(change, turn),
-      (answer, said) => {
+    line.current ??= new LatestWins<Said<Partial<Change>, Answer>, Answer>(
+      ({ change, saying }, turn) => saying.say(change, turn),
+      (answer, { change, saying }) => {
         setProblem("");
-        now.current.saying.heard?.(answer);
-        dealtWith(said);
+        saying.heard?.(answer);
+        dealtWith(change);
       },
-      (error, said) => {
+      (error, { change, saying }) => {
         setProblem(error.message);
         if (isAway(error)) return;
-        dealtWith(said);
-        now.current.saying.refused?.();
+        dealtWith(change);
+        saying.refused?.();
       },
     );
-    keep({ ...now.current.unsaid, ...more });
-    line.current.put(now.current.unsaid);
+    keep({ ...now.current, ...more });
+    line.current.put({ change: now.current, saying });
   };
   useLastWord(() => (line.current ? [line.current] : []));
   return { change, unsaid, problem, isSaving: Object.keys(unsaid).length > 0 };

@@ -88,7 +88,13 @@ function RemoveBatch({ batch }: { batch: BatchState }) {
   );
 }
 
-function Inside({ batch, takeFirst }: { batch: BatchState; takeFirst: () => Promise<CellRow[]> | null }) {
+function Inside({
+  batch,
+  takeFirst,
+}: {
+  batch: BatchState;
+  takeFirst: (batch: number) => Promise<CellRow[]> | null;
+}) {
   const [filter, setFilter] = useState<Filter>("all");
   const [hand, setHand] = useState<At | null>(null);
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());

@@ -77,6 +77,11 @@ describe("the first cells of a batch", () => {
     rerender({ version: "b" });
     await waitFor(() => expect(asked).toHaveLength(2));
   });
+  it("are none of another batch", async () => {
+    const first = renderHook(() => useFirstCells(6, false));
+    await waitFor(() => expect(asked).toHaveLength(1));
+    expect(first.result.current(7)).toBeNull();
+  });
   it("are not asked for beside a batch that is known", () => {
     renderHook(() => useFirstCells(7, true));
     expect(asked).toEqual([]);

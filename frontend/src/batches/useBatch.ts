@@ -39,22 +39,28 @@ const askCells = (batch: number, start: number, count: number): CellRows =>
 
 /** The first cells, asked for together with the batch where that is not known yet; to be taken once. */
 export function useFirstCells(batch: number, isKnown: boolean) {
-  const first = useRef<CellRows | null>(null);
+  const first = useRef<{ of: number; cells: CellRows } | null>(null);
   useEffect(() => {
     if (isKnown) return;
-    first.current = askCells(batch, 0, FIRST);
+    const cells = askCells(batch, 0, FIRST);
+    first.current = { of: batch, cells };
     // Whoever takes them hears of it.
-    first.current.catch(() => undefined);
+    cells.catch(() => undefined);
   }, [batch, isKnown]);
-  return useCallback(() => {
+  return useCallback((of: number) => {
     const asked = first.current;
     first.current = null;
-    return asked;
+    return asked?.of === of ? asked.cells : null;
   }, []);
 }
 
 /** The cells of a batch, row by row as they are reckoned; `put` replaces one that was placed by hand. */
-export function useCells(batch: number, pictures: number, version: string, takeFirst: () => CellRows | null) {
+export function useCells(
+  batch: number,
+  pictures: number,
+  version: string,
+  takeFirst: (batch: number) => CellRows | null,
+) {
   const [rows, setRows] = useState<ReadonlyMap<string, readonly Cell[]>>(new Map());
   const [problem, setProblem] = useState("");
   useEffect(() => {
@@ -65,7 +71,7 @@ export function useCells(batch: number, pictures: number, version: string, takeF
       try {
         for (let start = 0; wanted() && start < pictures;) {
           const count = Math.min(MORE, Math.max(FIRST, 3 * start));
-          const piece = await ((start === 0 && takeFirst()) || askCells(batch, start, count));
+          const piece = await ((start === 0 && takeFirst(batch)) || askCells(batch, start, count));
           for (const row of piece) found.set(row.picture, row.cells);
           if (wanted()) setRows(new Map(found));
           start += count;

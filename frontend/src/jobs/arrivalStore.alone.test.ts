@@ -17,7 +17,8 @@ vi.stubGlobal("fetch", async (request: Request) => {
     return Response.json({ id: posted.length });
   }
   if (request.method === "DELETE") {
-    removed.push(new URL(request.url).pathname);
+    const { pathname, search } = new URL(request.url);
+    removed.push(pathname + search);
     return new Response(null, { status: 204 });
   }
   if (away-- > 0) return Response.json({ message: "away", problems: [] }, { status: 503 });
@@ -60,7 +61,7 @@ describe("bringing files", () => {
     ]);
     // A print is begun while its picture is read, and goes with one that is damaged.
     expect(posted).toEqual([{ picture: "good" }, { picture: "cut" }, { picture: "good" }]);
-    expect(removed).toEqual(["/api/prints/2"]);
+    expect(removed).toEqual(["/api/prints/2?for_good=true"]);
     expect(jobs).toEqual([3, 3]);
     store().clear(4);
     expect(store().rows).toHaveLength(4);

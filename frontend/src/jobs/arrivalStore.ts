@@ -87,7 +87,8 @@ export const useArrivalStore = create<ArrivalStore>((set, get) => {
     const made = printOf(key, job, arrival.picture.id);
     const [picture] = await Promise.all([readThrough(arrival.picture, POLL_MS), made]);
     if (picture.state === "refused") {
-      await must(client.DELETE("/api/prints/{print_id}", { params: { path: { print_id: await made } } }));
+      const params = { path: { print_id: await made }, query: { for_good: true } };
+      await must(client.DELETE("/api/prints/{print_id}", { params }));
       prints.delete(key);
       tell(key, { state: "refused", words: picture.problem });
       return;

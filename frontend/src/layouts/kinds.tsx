@@ -128,6 +128,7 @@ function Checked(props: OfId) {
       <ChecksPanel {...props} />
       {picture && (
         <KeepingFields
+          key={picture.id}
           picture={picture.id}
           name={picture.name}
           onGone={() => void go(`/jobs/${props.layout.job}`)}

@@ -54,7 +54,7 @@ function Inside({ picture }: { picture: PictureFacts }) {
   return (
     <div className="grid grid-cols-[minmax(0,5fr)_minmax(0,4fr)] items-start gap-6 max-md:grid-cols-1">
       <h1 className="sr-only">{picture.name}</h1>
-      <PictureZones picture={picture} />
+      <PictureZones key={picture.id} picture={picture} />
       <div className="space-y-6">
         <section aria-label="About this picture" className="panel space-y-3 px-4 py-3">
           <PictureFactsList picture={picture} />
@@ -68,7 +68,12 @@ function Inside({ picture }: { picture: PictureFacts }) {
               Rescue
             </Link>
           </div>
-          <KeepingFields picture={picture.id} name={picture.name} onGone={() => void go("/")} />
+          <KeepingFields
+            key={picture.id}
+            picture={picture.id}
+            name={picture.name}
+            onGone={() => void go("/")}
+          />
         </section>
         <section aria-label="Prints of it" className="space-y-4">
           <h2 className="text-lg font-semibold">
