@@ -16,6 +16,7 @@ from PIL import Image
 from tests.api.caller import Caller, ready_print
 from zollstock.jobs import clients_api, walls
 from zollstock.jobs.models import ClientLink, JobEvent
+from zollstock.pictures.tasks import read
 
 pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
 
@@ -173,6 +174,28 @@ def test_the_wall_is_shown_that_the_owner_chose_and_no_other(
     cache.clear()
     caller("DELETE", f"layouts/{row['id']}", expect=204)
     assert stranger("GET", f"shown/{shown['code']}")["wall"] is False
+
+
+def test_a_wall_in_a_photograph_shows_the_room_and_nothing_of_its_tags(
+    caller: Caller, held: dict[str, Any], tmp_path: Path
+) -> None:
+    room = Image.new("RGB", (1500, 1000), (150, 40, 40))
+    tags = room.getexif()
+    tags[0x013B] = "Ida Marsh"  # Artist
+    room.save(tmp_path / "room.jpg", exif=tags, quality=95)
+    picture = caller.upload(tmp_path / "room.jpg")["picture"]["id"]
+    read(picture)
+    row = caller("POST", f"jobs/{held['job']}/layouts", {"kind": "hang", "prints": [held["id"]]})
+    caller(
+        "POST", f"layouts/{row['id']}/wall-photo", {"picture": picture, "version": row["version"]}
+    )
+    asked = {"ids": [held["id"]], "until": in_days(7), "wall": row["id"]}
+    shown = caller("POST", f"jobs/{held['job']}/client-links", asked)
+    answer = Caller().client.get(f"/api/shown/{shown['code']}/wall.jpg")
+    image = Image.open(io.BytesIO(answer.content))
+    assert not image.getexif() and b"Ida Marsh" not in answer.content
+    corner = image.convert("RGB").getpixel((5, 5))
+    assert corner == pytest.approx((150, 40, 40), abs=12)
 
 
 def test_only_a_few_pictures_are_drawn_at_a_time_and_who_waits_too_long_is_told(

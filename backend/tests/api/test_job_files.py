@@ -13,6 +13,7 @@ from django.utils import timezone
 from tests.api.caller import Caller
 from tests.api.counted import another, made, rows
 from zollstock.jobs.models import Job
+from zollstock.renders import jobfiles_api
 from zollstock.renders.models import OrderLine
 
 pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
@@ -25,6 +26,23 @@ def work_all(order: Any) -> None:
     lay_out_job(str(order["id"]))
     for _ in range(20):
         work_off(str(order["id"]))
+
+
+def test_an_order_that_is_over_leaves_no_file_uncounted(
+    caller: Caller, held: dict[str, Any], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """The last file is done while it is asked: nobody asks again once the order is over."""
+    another(caller, held, title="Salt")
+    ordered = caller("POST", f"jobs/{held['job']}/files", {})["order"]
+    states = jobfiles_api.order_states
+
+    def done_meanwhile(orders: Any) -> Any:
+        work_all(ordered)
+        return states(orders)
+
+    monkeypatch.setattr(jobfiles_api, "order_states", done_meanwhile)
+    told = caller("GET", f"jobs/{held['job']}/files")
+    assert told["order"]["over"] and (told["current"], told["wanting"]) == (2, 0)
 
 
 def test_all_files_of_a_job_are_made_at_once_and_only_what_changed_again(caller: Caller, other: Caller, held: dict[str, Any]) -> None:  # fmt: skip

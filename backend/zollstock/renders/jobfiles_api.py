@@ -111,14 +111,16 @@ def _names(job: Job, pattern: str) -> JobNames:
 
 
 def _files(job: Job) -> JobFiles:
+    # The order first: a file that is done meanwhile is counted then, and an order that is over leaves none uncounted.
+    last = newest(job)
+    order = order_states(Order.objects.filter(id=last.id))[0] if last else None
     total, missing = job.designs.count(), wanting(job).count()
     current = job.designs.filter(made_version=F("version")).count()
     done = OrderLine.objects.filter(
         design__job=job, state=OrderLine.State.DONE, version=F("design__version")
     )
     weight = held_bytes(done)
-    order = newest(job)
     return JobFiles(
         total=total, current=current, wanting=missing, size_text=size_of_file(weight) if weight else "",
-        order=order_states(Order.objects.filter(id=order.id))[0] if order else None,
+        order=order,
     )  # fmt: skip
