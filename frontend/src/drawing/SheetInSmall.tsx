@@ -2,6 +2,7 @@ import { useId } from "react";
 import type { BoxMm, Drawing, DrawnPiece } from "../api/types";
 import { Hatch } from "./Hatch";
 import { around, corners, leaningBox, ring } from "./outlines";
+import { ProofImage } from "./ProofImage";
 import { Rim } from "./Rim";
 import { turnedImage } from "./turnedImage";
 
@@ -93,9 +94,7 @@ function Piece(props: { piece: DrawnPiece; sheet: BoxMm; proof: string; loss: bo
   const { picture, printed, turn, angle } = piece;
   const names = { window: useId(), hatch: useId() };
   const lost = props.loss && (picture[2] > printed[2] + 0.5 || picture[3] > printed[3] + 0.5 || angle !== 0);
-  const image = (
-    <image href={props.proof} preserveAspectRatio="none" {...turnedImage(picture, turn, angle)} />
-  );
+  const image = <ProofImage href={props.proof} {...turnedImage(picture, turn, angle)} />;
   const beyond = ring(leaningBox(picture, angle), corners(sheet));
   return (
     <>

@@ -3,6 +3,7 @@ import type { BoxMm, Drawing, DrawnPiece } from "../api/types";
 import { CUT_AWAY, Hatch } from "./Hatch";
 import { corners, leaningBox, ring } from "./outlines";
 import { onScreen, type View } from "./placement";
+import { ProofImage } from "./ProofImage";
 import { Rim } from "./Rim";
 import { CAPITALS } from "./SheetInk";
 import "./ink.css";
@@ -52,7 +53,7 @@ export function SheetLayers(props: {
       <Rect box={onScreen(boxes.document, view)} fill={paper} stroke="var(--sheet-line)" strokeWidth={1.5} />
       {cropped && (
         <g data-testid="cropped-away">
-          <image href={proof} preserveAspectRatio="none" opacity="0.32" {...image} />
+          <ProofImage href={proof} opacity="0.32" {...image} />
           <path
             d={ring(leaningBox(picture, piece.angle), corners(printed))}
             fillRule="evenodd"
@@ -77,7 +78,7 @@ export function SheetLayers(props: {
         <Rect box={onScreen(boxes.image ?? boxes.document, view)} fill={props.padding ?? paper} />
         <Rect box={printed} fill="#9aa39f" />
         <g clipPath={`url(#${names.window})`}>
-          <image href={proof} preserveAspectRatio="none" {...image} />
+          <ProofImage href={proof} {...image} />
         </g>
       </g>
       {rim && (

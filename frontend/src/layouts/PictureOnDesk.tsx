@@ -1,5 +1,6 @@
 import { useId, type ReactNode } from "react";
 import type { BoxMm } from "../api/types";
+import { ProofImage } from "../drawing/ProofImage";
 import { corners, leaningBox, ring } from "../drawing/outlines";
 import { turnedImage } from "../drawing/turnedImage";
 import type { PictureView, Share } from "./pictureView";
@@ -7,9 +8,8 @@ import type { PictureView, Share } from "./pictureView";
 /** A picture as it lies on the desk, turned and leaning. */
 export function PictureOnDesk({ view, picture }: { view: PictureView; picture: string }) {
   return (
-    <image
+    <ProofImage
       href={`/api/pictures/${picture}/bench.jpg`}
-      preserveAspectRatio="none"
       {...turnedImage(view.box, view.turn, view.angle)}
     />
   );

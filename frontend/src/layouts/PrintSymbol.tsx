@@ -1,5 +1,6 @@
 import { useId } from "react";
 import type { BoxMm, Drawing, DrawnPiece } from "../api/types";
+import { ProofImage } from "../drawing/ProofImage";
 import { Rim } from "../drawing/Rim";
 import { turnedImage } from "../drawing/turnedImage";
 
@@ -32,11 +33,7 @@ function Picture({ piece, proof }: { piece: DrawnPiece; proof: string }) {
         <Filled of={piece.printed} />
       </clipPath>
       <Filled of={piece.printed} fill="#8b9893" />
-      <image
-        href={proof}
-        preserveAspectRatio="none"
-        {...turnedImage(piece.picture, piece.turn, piece.angle)}
-      />
+      <ProofImage href={proof} {...turnedImage(piece.picture, piece.turn, piece.angle)} />
     </g>
   );
 }

@@ -1,5 +1,6 @@
 import { useId } from "react";
 import type { BoxMm, DrawnPiece } from "../../api/types";
+import { ProofImage } from "../../drawing/ProofImage";
 import { turnedImage } from "../../drawing/turnedImage";
 
 /** A picture as it is printed: the part of it that its box shows. */
@@ -19,9 +20,8 @@ export function Pictured(props: {
       </clipPath>
       <rect x={x} y={y} width={w} height={h} fill="#8b9893" />
       {picture && (
-        <image
+        <ProofImage
           href={`/api/pictures/${picture}/${props.small ? "small" : "bench"}.jpg`}
-          preserveAspectRatio="none"
           {...turnedImage(piece.picture, piece.turn, piece.angle)}
         />
       )}

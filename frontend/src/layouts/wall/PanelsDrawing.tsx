@@ -1,6 +1,7 @@
 import { useId, useState } from "react";
 import type { BoxMm, PanelsDrawn, PanelsRequest, WallDrawn } from "../../api/types";
 import { useDesignDrag } from "../../designs/useDesignDrag";
+import { ProofImage } from "../../drawing/ProofImage";
 import { arrowBy } from "../../drawing/arrowBy";
 import { draggedAnchor, onScreen, type Pair, type Placed } from "../../drawing/placement";
 import { turnedImage } from "../../drawing/turnedImage";
@@ -97,11 +98,7 @@ function Frames(props: Drawn) {
               preserveAspectRatio="none"
               overflow="visible"
             >
-              <image
-                href={proof}
-                preserveAspectRatio="none"
-                {...turnedImage(panels.picture, plan.fit.turn, panels.angle)}
-              />
+              <ProofImage href={proof} {...turnedImage(panels.picture, plan.fit.turn, panels.angle)} />
             </svg>
           </g>
         )}

@@ -1,4 +1,5 @@
 import type { PanelsDrawn, PanelsRequest } from "../../api/types";
+import { ProofImage } from "../../drawing/ProofImage";
 import { turnedImage } from "../../drawing/turnedImage";
 
 /** The picture of panels on its spread, in mm, drawn once. */
@@ -19,7 +20,7 @@ export function SpreadSymbol(props: {
         height={spread[3]}
         fill={fit?.colour ?? "#ffffff"}
       />
-      <image href={props.proof} preserveAspectRatio="none" {...turnedImage(picture, fit?.turn ?? 0, angle)} />
+      <ProofImage href={props.proof} {...turnedImage(picture, fit?.turn ?? 0, angle)} />
     </g>
   );
 }
