@@ -12,6 +12,7 @@ from django.utils import timezone
 from tests.api.caller import Caller, ready_print
 from tests.api.workers import until
 from tests.pictures import noise, save
+from zollstock.accounts import moment
 from zollstock.core.documents.plan import parse_plan
 from zollstock.core.work.making import together
 from zollstock.core.work.outcome import Work, work_out
@@ -26,8 +27,8 @@ LARGE = {"mode": "fixed", "ppi": 1200, "method": "lanczos"}
 @pytest.fixture(autouse=True)
 def afresh(monkeypatch: pytest.MonkeyPatch) -> None:
     """Nothing is known from the test before."""
-    monkeypatch.setattr(pace, "_kept", (0.0, pace.Pace()))
-    monkeypatch.setattr(pace, "_KEPT_FOR", -1.0)
+    monkeypatch.setattr(moment, "FRESH_S", 0.0)
+    monkeypatch.setattr(moment, "LATEST_S", 0.0)
 
 
 @pytest.fixture

@@ -6,7 +6,6 @@ and answers reckoning from what it read a moment ago.
 
 from __future__ import annotations
 
-import time
 from collections.abc import Callable
 from dataclasses import dataclass, field
 from typing import Any, Generic, TypeVar
@@ -20,13 +19,10 @@ from pydantic import BaseModel
 from zollstock.core.ground.refusal import Refusal
 
 from .keeping import KeptTable
+from .moment import AMomentAgo
 from .principal import Principal
 
 Table = TypeVar("Table", bound=BaseModel)
-
-#: So long, seconds, reckoning goes by what was read: what another process changes is seen after that at the latest.
-_MOMENT = 2.0
-_MOST_KEPT = 500
 
 
 @dataclass(frozen=True, eq=False)
@@ -42,7 +38,7 @@ class StudioTable(Generic[Table]):
     to_csv: Callable[[Table], str]
     from_csv: Callable[[str, Table], Table]
     note: str = ""
-    _kept: dict[int, tuple[float, Table]] = field(default_factory=dict)
+    _held: AMomentAgo[int, Table] = field(default_factory=AMomentAgo)
 
     def __post_init__(self) -> None:
         for signal in (post_save, post_delete):
@@ -55,14 +51,7 @@ class StudioTable(Generic[Table]):
 
     def a_moment_ago(self, account: User) -> Table:
         """The table as it was a moment ago at most, for what follows a moving hand."""
-        now = time.monotonic()
-        until, table = self._kept.get(account.pk, (0.0, self.shipped))
-        if until < now:
-            table, _ = self.of(account)
-            if len(self._kept) >= _MOST_KEPT:
-                self._kept.clear()
-            self._kept[account.pk] = (now + _MOMENT, table)
-        return table
+        return self._held.of(account.pk, lambda: self.of(account)[0])
 
     def save(self, account: User, table: Table, version: int) -> int:
         """Keep a table; returns its version. Raises what a stale window is told when `version` is not in force.
@@ -85,7 +74,7 @@ class StudioTable(Generic[Table]):
         except IntegrityError:
             raise self.stale() from None
         finally:
-            self._kept.pop(account.pk, None)
+            self._held.forget(account.pk)
         return version + 1
 
     def reset(self, account: User, version: int) -> None:
@@ -99,4 +88,4 @@ class StudioTable(Generic[Table]):
         return Principal(account).may_see(self.rows._default_manager)
 
     def _changed(self, instance: KeptTable, **_: object) -> None:
-        self._kept.pop(instance.account_id, None)
+        self._held.forget(instance.account_id)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-import time
+from collections.abc import Iterable
 from datetime import timedelta
 from typing import Any
 from uuid import UUID
@@ -11,6 +11,7 @@ from django.contrib.auth.models import User
 from django.db.models.signals import post_delete, post_save
 from django.utils import timezone
 
+from zollstock.accounts.moment import AMomentAgo
 from zollstock.accounts.principal import Principal
 from zollstock.core.devices.inks import most_ink
 from zollstock.core.documents.plan import parse_plan
@@ -33,8 +34,7 @@ MEASURE = Message("zollstock.gamuts.tasks.measure", "looks")
 MOST_OF_A_PICTURE, MOST_AT_ONCE = 24, 6
 KEPT_FOR = timedelta(days=90)
 UNFINISHED = (GamutRow.State.WAITING, GamutRow.State.RUNNING)
-_MOMENT, _MOST_KEPT = 2.0, 500
-_kept: dict[tuple[int, UUID], tuple[float, tuple[KnownGamut, ...]]] = {}
+_gamuts: AMomentAgo[tuple[int, UUID], tuple[KnownGamut, ...]] = AMomentAgo()
 
 
 class TooMany(Refusal):
@@ -97,18 +97,13 @@ def send(row: GamutRow) -> None:
 
 def gamuts_of(account: User, picture: UUID) -> tuple[KnownGamut, ...]:
     """What is known of a picture on papers, as it was a moment ago at most: a moving hand asks many times a second."""
-    until, held = _kept.get((account.pk, picture), (0.0, ()))
-    if until < time.monotonic():
-        rows = (
-            Principal(account)
-            .may_see(GamutRow.objects)
-            .filter(picture=picture, state=GamutRow.State.DONE)
-        )
-        held = tuple(_known(row) for row in rows.defer("plan"))
-        if len(_kept) >= _MOST_KEPT:
-            _kept.clear()
-        _kept[account.pk, picture] = time.monotonic() + _MOMENT, held
-    return held
+    return _gamuts.of((account.pk, picture), lambda: tuple(_read(account, picture)))
+
+
+def _read(account: User, picture: UUID) -> Iterable[KnownGamut]:
+    rows = Principal(account).may_see(GamutRow.objects)
+    done = rows.filter(picture=picture, state=GamutRow.State.DONE)
+    return map(_known, done.defer("plan"))
 
 
 def _known(row: GamutRow) -> KnownGamut:
@@ -132,7 +127,7 @@ def _known(row: GamutRow) -> KnownGamut:
 
 def forget_moment(row: GamutRow) -> None:
     """What was read a moment ago is read again."""
-    _kept.pop((row.account_id, row.picture_id), None)
+    _gamuts.forget((row.account_id, row.picture_id))
 
 
 def _changed(instance: GamutRow, **_: object) -> None:

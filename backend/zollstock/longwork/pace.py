@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-import time
 from datetime import timedelta
 from typing import Any, cast
 
 from django.apps import apps
+from django.db.models import Value
 from django.utils import timezone
 
+from zollstock.accounts.moment import AMomentAgo
 from zollstock.core.seeing.enlarging import MethodName
 from zollstock.core.studio.pace import Pace
 from zollstock.core.work.making import together, used
@@ -23,32 +24,32 @@ _NEWEST = 0.4
 _MOST = 8.0
 #: Nothing is learned of less than so many seconds, which are those of everything around it.
 _LEAST_SECONDS = 1.0
-#: So long, seconds, an answer holds: it is asked for at every move of a hand.
-_KEPT_FOR = 2.0
 #: Work without a sign of life for so long is not going.
 _SILENT = timedelta(seconds=12)
 #: What rows of every kind say while somebody works on them.
 _RUNNING: dict[str, Any] = {"state": "running"}
-_kept: tuple[float, Pace] = (0.0, Pace())
+_learned: AMomentAgo[None, dict[MethodName, float]] = AMomentAgo()
+_going: AMomentAgo[None, int] = AMomentAgo()
 
 
 def pace() -> Pace:
     """The pace of files that are made now."""
-    global _kept
-    now = time.monotonic()
-    until, known = _kept
-    if until < now:
-        learned = {cast(MethodName, row.method): row.slower for row in MethodPace.objects.all()}
-        known = Pace(learned, going())
-        _kept = (now + _KEPT_FOR, known)
-    return known
+    return Pace(_learned.of(None, _read), _going.of(None, going))
+
+
+def _read() -> dict[MethodName, float]:
+    return {cast(MethodName, row.method): row.slower for row in MethodPace.objects.all()}
 
 
 def going() -> int:
     """How many pieces of long work share the processors just now, of all kinds and accounts."""
     since = timezone.now() - _SILENT
-    kinds = [model for model in apps.get_models() if issubclass(model, LongWork)]
-    return sum(kind._default_manager.filter(**_RUNNING, pulse__gte=since).count() for kind in kinds)
+    first, *others = (
+        model._default_manager.filter(**_RUNNING, pulse__gte=since).order_by().values(one=Value(1))
+        for model in apps.get_models()
+        if issubclass(model, LongWork)
+    )
+    return first.union(*others, all=True).count()
 
 
 def learn(work: Work, seconds: float, others: float) -> None:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import time
 from collections.abc import Iterable
 from datetime import date
 from typing import Any
@@ -13,6 +12,7 @@ from django.db.models.functions import Lower
 from django.db.models.signals import post_delete, post_save
 from django.utils import timezone
 
+from zollstock.accounts.moment import AMomentAgo
 from zollstock.accounts.principal import Principal
 from zollstock.core.ground.refusal import Refusal
 from zollstock.core.printlog.entry import MOST_ROWS, LogEntry, day_of
@@ -23,8 +23,7 @@ from .models import LogRow
 
 #: Faults older than the newest so many are not told of any more.
 _TOLD = 200
-_MOMENT, _MOST_KEPT = 2.0, 500
-_kept: dict[int, tuple[float, tuple[LoggedFault, ...]]] = {}
+_faults: AMomentAgo[int, tuple[LoggedFault, ...]] = AMomentAgo()
 
 
 class LogFull(Refusal):
@@ -127,13 +126,7 @@ def rows_of(
 
 def faults_of(account: User) -> tuple[LoggedFault, ...]:
     """What failed, as it was a moment ago at most: a moving hand asks many times a second."""
-    until, held = _kept.get(account.pk, (0.0, ()))
-    if until < time.monotonic():
-        held = tuple(_read(account))
-        if len(_kept) >= _MOST_KEPT:
-            _kept.clear()
-        _kept[account.pk] = time.monotonic() + _MOMENT, held
-    return held
+    return _faults.of(account.pk, lambda: tuple(_read(account)))
 
 
 def _read(account: User) -> Iterable[LoggedFault]:
@@ -161,7 +154,7 @@ def _read(account: User) -> Iterable[LoggedFault]:
 
 
 def _changed(instance: LogRow, **_: object) -> None:
-    _kept.pop(instance.account_id, None)
+    _faults.forget(instance.account_id)
 
 
 for signal in (post_save, post_delete):

@@ -8,7 +8,6 @@ import re
 import resource
 import subprocess
 import sys
-import time
 from collections.abc import Iterable
 from contextlib import suppress
 from math import ceil
@@ -19,6 +18,7 @@ from django.contrib.auth.models import User
 from django.db import IntegrityError
 from django.db.models.signals import post_delete, post_save
 
+from zollstock.accounts.moment import AMomentAgo
 from zollstock.accounts.principal import Principal
 from zollstock.accounts.quota import check_room
 from zollstock.core.colour.icc import MOST_BYTES, ProfileError, read_profile
@@ -31,8 +31,7 @@ from .models import ProfileRow
 MOST_PROFILES = 100
 #: Reading a profile takes no longer, s, and no more memory, bytes.
 _SECONDS, _MEMORY = 10, 2 * 2**30
-_MOMENT, _MOST_KEPT = 2.0, 500
-_kept: dict[int, tuple[float, Profiles]] = {}
+_profiles: AMomentAgo[int, Profiles] = AMomentAgo()
 
 
 def take_profile(account: User, pieces: Iterable[bytes], name: str) -> ProfileRow:
@@ -122,13 +121,7 @@ def _free_key(taken: Iterable[str], name: str) -> str:
 
 def profiles_of(account: User) -> Profiles:
     """All print profiles of an account, as they were a moment ago at most: a moving hand asks many times a second."""
-    until, held = _kept.get(account.pk, (0.0, Profiles()))
-    if until < time.monotonic():
-        held = Profiles((*_own(account), *shipped()))
-        if len(_kept) >= _MOST_KEPT:
-            _kept.clear()
-        _kept[account.pk] = time.monotonic() + _MOMENT, held
-    return held
+    return _profiles.of(account.pk, lambda: Profiles((*_own(account), *shipped())))
 
 
 def _own(account: User) -> Iterable[StudioProfile]:
@@ -152,7 +145,7 @@ def remove(row: ProfileRow) -> None:
 
 
 def _changed(instance: ProfileRow, **_: object) -> None:
-    _kept.pop(instance.account_id, None)
+    _profiles.forget(instance.account_id)
 
 
 for signal in (post_save, post_delete):

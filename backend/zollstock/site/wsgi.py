@@ -8,6 +8,7 @@ from django.conf import settings
 from django.core.wsgi import get_wsgi_application
 
 from zollstock.core.seeing import contrast as seeing
+from zollstock.pixels.shipping import shipped
 from zollstock.site.limits import hold_memory
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "zollstock.site.settings")
@@ -19,5 +20,6 @@ application = get_wsgi_application()
 import_module(settings.ROOT_URLCONF)
 hold_memory()
 seeing.read_in()
+shipped()
 gc.collect()
 gc.freeze()

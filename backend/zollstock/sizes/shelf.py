@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import time
 from dataclasses import replace
 from typing import Any
 
@@ -10,6 +9,7 @@ from django.contrib.auth.models import User
 from django.db.models.signals import post_delete, post_save
 from django.dispatch import receiver
 
+from zollstock.accounts.moment import AMomentAgo
 from zollstock.accounts.principal import Principal
 from zollstock.accounts.units import unit_of
 from zollstock.core.ground.refusal import Refusal
@@ -54,28 +54,17 @@ def sizes_of(account: User) -> list[Size]:
     return own + [_in_own_words(size, said.get(size.key)) for size in library()]
 
 
-#: So long, seconds, a shelf is looked through before it is asked for anew: what another process
-#: changes on it is seen after that time at the latest.
-_KEPT_FOR = 5.0
-_MOST_KEPT = 500
-_kept: dict[int, tuple[float, Shelf]] = {}
+_shelves: AMomentAgo[int, Shelf] = AMomentAgo()
 
 
 def shelf_of(account: User) -> Shelf:
     """The account's sizes as a shelf for near sizes, which are asked for at every move of a crop."""
-    now = time.monotonic()
-    until, shelf = _kept.get(account.pk, (0.0, None))
-    if shelf is None or until < now:
-        if len(_kept) >= _MOST_KEPT:
-            _kept.clear()
-        shelf = Shelf(sizes_of(account))
-        _kept[account.pk] = (now + _KEPT_FOR, shelf)
-    return shelf
+    return _shelves.of(account.pk, lambda: Shelf(sizes_of(account)))
 
 
 @receiver([post_save, post_delete], sender=OwnSize)
 def _forget(instance: OwnSize, **_: Any) -> None:
-    _kept.pop(instance.account_id, None)
+    _shelves.forget(instance.account_id)
 
 
 def _own(row: OwnSize) -> Size:

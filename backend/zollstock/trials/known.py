@@ -2,35 +2,25 @@
 
 from __future__ import annotations
 
-import time
-
 from django.contrib.auth.models import User
 from django.db.models.signals import post_delete, post_save
 
+from zollstock.accounts.moment import AMomentAgo
 from zollstock.accounts.principal import Principal
-from zollstock.core.criteria import NOTHING_KNOWN, Known, TrialResult
+from zollstock.core.criteria import Known, TrialResult
 
 from .models import Trial
 
-#: So long, seconds, reckoning goes by what was read; a moving hand asks many times a second.
-_MOMENT = 2.0
-_MOST_KEPT = 500
-_kept: dict[int, tuple[float, Known]] = {}
+_trials: AMomentAgo[int, Known] = AMomentAgo()
 
 
 def known_of(account: User) -> Known:
     """The results that prints are to be judged by, as they were a moment ago at most."""
-    until, known = _kept.get(account.pk, (0.0, NOTHING_KNOWN))
-    if until < time.monotonic():
-        known = _read(account)
-        if len(_kept) >= _MOST_KEPT:
-            _kept.clear()
-        _kept[account.pk] = time.monotonic() + _MOMENT, known
-    return known
+    return _trials.of(account.pk, lambda: _read(account))
 
 
 def _changed(instance: Trial, **_: object) -> None:
-    _kept.pop(instance.account_id, None)
+    _trials.forget(instance.account_id)
 
 
 for signal in (post_save, post_delete):

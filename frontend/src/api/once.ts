@@ -64,10 +64,14 @@ export function answeredOnce(request: Request, status: number): void {
   if (key && ![502, 503, 504].includes(status)) forget(key);
 }
 
+/** Whether a request makes, books or sends something. */
+export function makes({ method, url }: Request): boolean {
+  return method === "POST" && MAKES.some((one) => one.test(new URL(url).pathname));
+}
+
 async function placeOf(request: Request): Promise<string | null> {
-  const { pathname } = new URL(request.url);
-  if (request.method !== "POST" || !MAKES.some((one) => one.test(pathname))) return null;
-  return `${PREFIX}${pathname} ${await request.clone().text()}`;
+  if (!makes(request)) return null;
+  return `${PREFIX}${new URL(request.url).pathname} ${await request.clone().text()}`;
 }
 
 function keyAt(place: string): string {

@@ -1,5 +1,6 @@
 import { replaceEqualDeep } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
+import { flushSync } from "react-dom";
 import { ApiProblem, client, must } from "../api/client";
 import type { Plan, Step, Unit, Worksheet } from "../api/types";
 import { useMeasuresFound } from "../pictures/useMeasured";
@@ -99,8 +100,11 @@ export function useWorksheet(
       ask,
       (heard, question) => {
         drawn.current = true;
-        setAnswer((before) => after(before, heard, question));
-        setProblem(heard.problem);
+        // At once: what is drawn at the browser's leisure waits behind the picture that the hand moves.
+        flushSync(() => {
+          setAnswer((before) => after(before, heard, question));
+          setProblem(heard.problem);
+        });
       },
       (error) => setProblem(error as ApiProblem),
       2,
