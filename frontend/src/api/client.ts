@@ -1,6 +1,7 @@
 // The one way to the server: typed from its OpenAPI document, one kind of error.
 import createClient, { type FetchResponse } from "openapi-fetch";
-import { answeredOnce, askedOnce, makes } from "./once";
+import { Asked } from "./asked";
+import { answeredOnce, makes, nameOnce } from "./once";
 import { patiently } from "./patiently";
 import type { components, paths } from "./schema";
 
@@ -44,19 +45,23 @@ export function credentials(method: string): Record<string, string> {
  * A request is on its way within the call that asks. Middleware of the client would be awaited first, and what a
  * moving hand asks would then be sent only after the page is drawn, while the server has nothing to do.
  */
-function sent(request: Request): Promise<Response> {
+function sent(request: Asked): Promise<Response> {
   for (const [name, said] of Object.entries(credentials(request.method))) request.headers.set(name, said);
   return makes(request) ? sentOnce(request) : patiently(request);
 }
 
-async function sentOnce(request: Request): Promise<Response> {
-  const asked = await askedOnce(request);
-  const response = await patiently(asked);
-  answeredOnce(asked, response.status);
+async function sentOnce(request: Asked): Promise<Response> {
+  await nameOnce(request);
+  const response = await patiently(request);
+  answeredOnce(request, response.status);
   return response;
 }
 
-export const client = createClient<paths>({ credentials: "same-origin", fetch: sent });
+export const client = createClient<paths>({
+  credentials: "same-origin",
+  Request: Asked,
+  fetch: (request) => sent(request as Asked),
+});
 
 export const NO_ANSWER =
   "The server does not answer. What was saved before is safe; this goes on as soon as it is back.";

@@ -1,13 +1,16 @@
 // @vitest-environment happy-dom
 import { beforeEach, expect, it } from "vitest";
-import { answeredOnce, askedOnce } from "./once";
+import { answeredOnce, nameOnce } from "./once";
 
 beforeEach(() => {
   sessionStorage.clear();
 });
 
-const asked = (path: string, body: object = { version: 3 }) =>
-  askedOnce(new Request(`http://localhost${path}`, { method: "POST", body: JSON.stringify(body) }));
+const asked = async (path: string, body: object = { version: 3 }) => {
+  const request = new Request(`http://localhost${path}`, { method: "POST", body: JSON.stringify(body) });
+  await nameOnce(request);
+  return request;
+};
 const keyOf = (request: Request) => request.headers.get("Idempotency-Key");
 
 it("the same thing asked again without an answer has the same key, and another one afterwards", async () => {

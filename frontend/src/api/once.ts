@@ -51,11 +51,10 @@ const PREFIX = "zollstock.once.";
 /** Asked again later than this, it is meant anew, ms. */
 const MEANT_FOR = 60 * 60 * 1000;
 
-/** The request with the key of what it asks for, where it makes something. */
-export async function askedOnce(request: Request): Promise<Request> {
+/** Gives a request the key of what it asks for, where it makes something. */
+export async function nameOnce(request: Request): Promise<void> {
   const place = await placeOf(request);
   if (place) request.headers.set(HEADER, keyAt(place));
-  return request;
 }
 
 /** The server has answered: asked again, it is another one. What was asked has been sent, so it cannot be read any more. */

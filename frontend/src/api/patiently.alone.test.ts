@@ -1,5 +1,6 @@
 // @vitest-environment happy-dom
 import { afterEach, expect, it, vi } from "vitest";
+import { Asked } from "./asked";
 import { patiently } from "./patiently";
 
 const busy = (headers: Record<string, string> = { "X-Place-In": "1" }) =>
@@ -12,7 +13,7 @@ const asked = (answers: Response[]) => {
   });
   return bodies;
 };
-const order = () => new Request("http://127.0.0.1/api/layouts/4/orders", { method: "POST", body: "{}" });
+const order = () => new Asked("http://127.0.0.1/api/layouts/4/orders", { method: "POST", body: "{}" });
 
 afterEach(() => {
   vi.useRealTimers();

@@ -1,3 +1,5 @@
+import type { Asked } from "./asked";
+
 /** So often a question is put again to a server that asks for a moment; a minute or more, all told. */
 const MOST_TIMES = 60;
 
@@ -11,15 +13,14 @@ const moment = (seconds: number) => new Promise((resolve) => setTimeout(resolve,
  *
  * It has not begun with what it answers so: whatever is asked for may be asked for again.
  */
-export async function patiently(request: Request): Promise<Response> {
+export async function patiently(request: Asked): Promise<Response> {
   // What is said while the page goes is said once: nobody is there to ask again.
   if (request.keepalive) return fetch(request);
   for (let asked = request, times = 0; ; times++) {
-    const again = asked.clone();
     const response = await fetch(asked);
     const seconds = Number(response.headers.get(OWN_SHARE));
     if (!(seconds > 0) || times === MOST_TIMES) return response;
-    asked = again;
     await moment(seconds);
+    asked = asked.again();
   }
 }

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import type { Figure } from "../api/types";
 import { useReference } from "../api/useReference";
 import { useEntry } from "../legend/useLegend";
@@ -16,8 +17,8 @@ export function Workings({ figures }: { figures: Figure[] }) {
   );
 }
 
-/** Pressed, it opens; by hover and focus it says what the figure is. */
-function Line({ figure }: { figure: Figure }) {
+/** Pressed, it opens; by hover and focus it says what the figure is. Drawn again only when its own figure changes. */
+const Line = memo(function Line({ figure }: { figure: Figure }) {
   const { data } = useReference();
   const entry = useEntry(`figure:${figure.id}`);
   const leaf = useLeaf();
@@ -44,4 +45,4 @@ function Line({ figure }: { figure: Figure }) {
       {entry && <LegendLeaf leaf={leaf} about={`figure:${figure.id}`} entry={entry} />}
     </div>
   );
-}
+});

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import { PartTitle } from "../../legend/PartTitle";
 import { RotateCcw, RotateCw } from "lucide-react";
 import { client, heard } from "../../api/client";
@@ -108,8 +109,16 @@ const CROP_FIELDS: readonly (readonly [CropSide, string, string])[] = [
   ["height", "Crop height", "crop_height"],
 ];
 
-/** A measure of the crop, in px of the picture or as it is printed. */
-function CropField({ side, label, text }: { side: CropSide; label: string; text: string }) {
+/** A measure of the crop, in px of the picture or as it is printed; a hand that moves it sideways changes two of six. */
+const CropField = memo(function CropField({
+  side,
+  label,
+  text,
+}: {
+  side: CropSide;
+  label: string;
+  text: string;
+}) {
   const { change: typed, ...typing } = usePlanTyping();
   const read = async (asTyped: string) => {
     // Of the plan in the hand at that moment.
@@ -127,7 +136,7 @@ function CropField({ side, label, text }: { side: CropSide; label: string; text:
       onRead={(fix) => typed(fix)}
     />
   );
-}
+});
 
 function Straighten(props: { angle: number; target: Plan["target"]; whenReckoned: WhenReckoned }) {
   const { angle, target, whenReckoned } = props;
