@@ -11,6 +11,7 @@ from django.core.management.commands import flush
 
 from tests.api.caller import Caller, ready_print
 from tests.api.workers import Nursery, Worker, nursery
+from zollstock.accounts.untilchanged import UntilChanged
 from zollstock.site.celery import app
 
 
@@ -21,6 +22,13 @@ def _emptied_tables_stay_empty() -> Iterator[None]:
     with pytest.MonkeyPatch.context() as patch:
         patch.setattr(flush, "emit_post_migrate_signal", lambda *_, **__: None)
         yield
+
+
+@pytest.fixture(autouse=True)
+def _nothing_held() -> None:
+    """Tables are emptied between tests, and accounts have the numbers of others before."""
+    for each in UntilChanged.every:
+        each.forget_all()
 
 
 @pytest.fixture

@@ -9,9 +9,6 @@ import pytest
 from zollstock.accounts import moment
 from zollstock.accounts.moment import FRESH_S, LATEST_S, AMomentAgo
 
-#: Between two moves of a hand, seconds.
-MOVE_S = 0.016
-
 
 class Clock:
     def __init__(self) -> None:
@@ -28,7 +25,8 @@ class Clock:
 def clock(monkeypatch: pytest.MonkeyPatch) -> Clock:
     clock = Clock()
     monkeypatch.setattr(moment, "now", clock)
-    monkeypatch.setattr(moment._Turn, "last_read", float("-inf"))
+    monkeypatch.setattr(moment._Turns, "last_read", float("-inf"))
+    monkeypatch.setattr(moment._Turns, "oldest_waiting", float("inf"))
     return clock
 
 
@@ -69,19 +67,21 @@ def test_it_is_never_older_than_said(clock: Clock, part: Callable[[], Part]) -> 
     assert one.asked() == 2
 
 
+#: A quick hand that one process follows; a slow one, whose questions go to three processes by turns.
+@pytest.mark.parametrize("move_s", [0.016, 0.17])
 def test_at_one_turn_of_a_moving_hand_one_thing_is_read_again(
-    clock: Clock, part: Callable[[], Part]
+    clock: Clock, part: Callable[[], Part], move_s: float
 ) -> None:
-    parts = [part() for _ in range(10)]
+    parts = [part() for _ in range(11)]
     reads = []
     for _ in range(200):
         before = sum(one.times for one in parts)
         for one in parts:
             one.asked()
         reads.append(sum(one.times for one in parts) - before)
-        clock.goes(MOVE_S)
+        clock.goes(move_s)
     # All at the first turn, when nothing was there; then each by itself, and each before it was too old.
-    assert reads[0] == 10
+    assert reads[0] == 11
     assert max(reads[1:]) == 1
     assert min(one.times for one in parts) >= 3
 

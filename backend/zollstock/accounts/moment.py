@@ -15,8 +15,9 @@ from typing import Generic, TypeVar
 Key = TypeVar("Key", bound=Hashable)
 Value = TypeVar("Value")
 
-#: Younger than this, seconds, nothing is read again; older than the other, always.
-FRESH_S, LATEST_S = 1.0, 2.0
+#: Younger than this, seconds, nothing is read again; older than the other, always. Between the two a hand that moves
+#: slowly, whose questions go to several processes by turns, asks each of them once for everything that is kept.
+FRESH_S, LATEST_S = 0.5, 2.5
 #: Between the two it is read again when nothing else of this process was for so long, seconds: longer than one answer's
 #: parts are apart, shorter than two moves of a hand.
 _APART_S = 0.01
@@ -26,18 +27,24 @@ _MOST_KEPT = 2000
 now = time.monotonic
 
 
-class _Turn:
-    """When anything was last read, of all that this process keeps."""
+class _Turns:
+    """Whose turn it is to be read again: one thing at a time, and of those that wait the oldest."""
 
     last_read = float("-inf")
+    oldest_waiting = float("inf")
 
     @classmethod
-    def is_free(cls) -> bool:
-        return now() - cls.last_read > _APART_S
+    def is_mine(cls, read_at: float) -> bool:
+        if read_at > cls.oldest_waiting:
+            return False
+        if now() - cls.last_read > _APART_S:
+            return True
+        cls.oldest_waiting = read_at
+        return False
 
     @classmethod
-    def is_taken(cls) -> None:
-        cls.last_read = now()
+    def is_over(cls) -> None:
+        cls.last_read, cls.oldest_waiting = now(), float("inf")
 
 
 @dataclass(frozen=True)
@@ -47,7 +54,7 @@ class _Held(Generic[Value]):
 
     def will_do(self) -> bool:
         age = now() - self.read_at
-        return age < FRESH_S or (age < LATEST_S and not _Turn.is_free())
+        return age < FRESH_S or (age < LATEST_S and not _Turns.is_mine(self.read_at))
 
 
 class AMomentAgo(Generic[Key, Value]):
@@ -68,7 +75,7 @@ class AMomentAgo(Generic[Key, Value]):
             return held.value
         forgotten, begun = self._forgotten, now()
         value = read()
-        _Turn.is_taken()
+        _Turns.is_over()
         # What was changed while it was read may be what was before.
         if value is not None and forgotten == self._forgotten:
             if len(self._held) >= _MOST_KEPT:

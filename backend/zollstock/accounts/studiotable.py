@@ -1,7 +1,7 @@
 """The one mechanism for rows that a studio keeps: a table as one document, with a version that guards against a stale window.
 
 A table has what ships until somebody changes it, is read by the core (which checks it and knows documents of before),
-and answers reckoning from what it read a moment ago.
+and answers reckoning from what it holds until it is changed.
 """
 
 from __future__ import annotations
@@ -13,14 +13,13 @@ from typing import Any, Generic, TypeVar
 from django.contrib.auth.models import User
 from django.db import IntegrityError, transaction
 from django.db.models import QuerySet
-from django.db.models.signals import post_delete, post_save
 from pydantic import BaseModel
 
 from zollstock.core.ground.refusal import Refusal
 
 from .keeping import KeptTable
-from .moment import AMomentAgo
 from .principal import Principal
+from .untilchanged import UntilChanged
 
 Table = TypeVar("Table", bound=BaseModel)
 
@@ -38,19 +37,18 @@ class StudioTable(Generic[Table]):
     to_csv: Callable[[Table], str]
     from_csv: Callable[[str, Table], Table]
     note: str = ""
-    _held: AMomentAgo[int, Table] = field(default_factory=AMomentAgo)
+    _held: UntilChanged[Table] = field(init=False)
 
     def __post_init__(self) -> None:
-        for signal in (post_save, post_delete):
-            signal.connect(self._changed, sender=self.rows, weak=False)
+        object.__setattr__(self, "_held", UntilChanged(self.rows))
 
     def of(self, account: User) -> tuple[Table, int]:
         """The table and its version; 0 while it is the one that ships."""
         row = self._own(account).first()
         return (self.shipped, 0) if row is None else (self.read(row.document), row.version)
 
-    def a_moment_ago(self, account: User) -> Table:
-        """The table as it was a moment ago at most, for what follows a moving hand."""
+    def held(self, account: User) -> Table:
+        """The table as it is held until it is changed, for what follows a moving hand."""
         return self._held.of(account.pk, lambda: self.of(account)[0])
 
     def save(self, account: User, table: Table, version: int) -> int:
@@ -86,6 +84,3 @@ class StudioTable(Generic[Table]):
 
     def _own(self, account: User) -> QuerySet[KeptTable]:
         return Principal(account).may_see(self.rows._default_manager)
-
-    def _changed(self, instance: KeptTable, **_: object) -> None:
-        self._held.forget(instance.account_id)

@@ -84,9 +84,9 @@ def studio_with_devices(account: User) -> Studio:
     """What of a studio a print's inks go by: its profiles, its stock, its devices and labs."""
     return Studio(
         profiles=profiles_of(account),
-        stock=STOCK.a_moment_ago(account),
-        devices=DEVICES.a_moment_ago(account),
-        labs=LABS.a_moment_ago(account),
+        stock=STOCK.held(account),
+        devices=DEVICES.held(account),
+        labs=LABS.held(account),
     )
 
 

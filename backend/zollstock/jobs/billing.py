@@ -39,7 +39,7 @@ NEEDED = (
 
 def prices_of(job: Job) -> PriceList | None:
     """The price list of a job; None where there is none, or it is not in the studio any more."""
-    return PRICES.a_moment_ago(job.account).chosen(job.prices)
+    return PRICES.held(job.account).chosen(job.prices)
 
 
 def number_of(job: Job, held: Design) -> str:

@@ -360,7 +360,7 @@ def counter_of(job: Job) -> Counter:
     )
     return Counter(
         number=job.number or 0, note=job.note, prices=job.prices,
-        price_lists=[(one.key, one.name) for one in PRICES.a_moment_ago(job.account).lists],
+        price_lists=[(one.key, one.name) for one in PRICES.held(job.account).lists],
         finishes=prices.finishes if prices else [],
         states=[
             StateOfJob(state=state, prints=many, copies=copies, waiting=_waiting(state, many, copies, wanting))

@@ -66,8 +66,8 @@ def due_of(account: User, now: datetime, style: LengthStyle) -> Week:
     count, undated = (
         many.order_by()[:MOST_COUNTED].count() for many in (dated, _open_in(jobs.filter(due__isnull=True)))
     )  # fmt: skip
-    times: WorkTimes = TIMES.a_moment_ago(account)
-    stock, labs = STOCK.a_moment_ago(account), LABS.a_moment_ago(account)
+    times: WorkTimes = TIMES.held(account)
+    stock, labs = STOCK.held(account), LABS.held(account)
     workshop = Workshop(times)
     orders, ahead = (
         _orders(account, [row["id"] for row in rows]),

@@ -137,7 +137,7 @@ def due_calendar(request: SignedRequest, moment: Query[Moment]) -> HttpResponse:
 
 
 def _days(request: SignedRequest, now: datetime) -> list[DueDay]:
-    hours = WorkHours(TIMES.a_moment_ago(request.user))
+    hours = WorkHours(TIMES.held(request.user))
     days = [now.date() + timedelta(days=ahead) for ahead in range(DAYS)]
     return [DueDay(day=day, text=day_text(day), works=hours.works(day)) for day in days]
 

@@ -57,6 +57,6 @@ def standard_settings(job: Job) -> tuple[dict[str, Any] | None, bool]:
 
 def standard_of(job: Job) -> DeviceChoice | None:
     """What new prints of a job go to: as the job says, else as the studio does; None where that is not there."""
-    devices = DEVICES.a_moment_ago(job.account)
+    devices = DEVICES.held(job.account)
     said = StandardDevice.model_validate(job.device) if job.device else devices.standard
     return devices.chosen(said.key, said.feed) if said else None

@@ -49,7 +49,7 @@ def log_print(request: SignedRequest, print_id: int) -> LogRowState:
 def about(held: Design) -> dict[str, Any]:
     """What a row knows of a print: which, how large, on what, from where, and what it is made again of."""
     plan = parse_plan(held.document)
-    devices = DEVICES.a_moment_ago(held.account)
+    devices = DEVICES.held(held.account)
     work = work_out(plan, Studio(devices=devices))
     style = style_for(lengths_of(plan))
     distance = plan.viewing.distance

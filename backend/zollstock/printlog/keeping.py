@@ -9,11 +9,10 @@ from typing import Any
 from django.contrib.auth.models import User
 from django.db.models import Max, Q, QuerySet
 from django.db.models.functions import Lower
-from django.db.models.signals import post_delete, post_save
 from django.utils import timezone
 
-from zollstock.accounts.moment import AMomentAgo
 from zollstock.accounts.principal import Principal
+from zollstock.accounts.untilchanged import UntilChanged
 from zollstock.core.ground.refusal import Refusal
 from zollstock.core.printlog.entry import MOST_ROWS, LogEntry, day_of
 from zollstock.core.studio.logged import LoggedFault
@@ -23,7 +22,7 @@ from .models import LogRow
 
 #: Faults older than the newest so many are not told of any more.
 _TOLD = 200
-_faults: AMomentAgo[int, tuple[LoggedFault, ...]] = AMomentAgo()
+_faults: UntilChanged[tuple[LoggedFault, ...]] = UntilChanged(LogRow)
 
 
 class LogFull(Refusal):
@@ -111,7 +110,7 @@ def rows_of(
     elif result:
         rows = rows.filter(result=result)
     if device:
-        held = DEVICES.a_moment_ago(account).named(device)
+        held = DEVICES.held(account).named(device)
         # Rows from before devices had keys say the name alone.
         named = Q(said=device.lower())
         rows = rows.annotate(said=Lower("device")).filter(
@@ -125,13 +124,13 @@ def rows_of(
 
 
 def faults_of(account: User) -> tuple[LoggedFault, ...]:
-    """What failed, as it was a moment ago at most: a moving hand asks many times a second."""
+    """What failed; held until the log is changed, for a moving hand asks many times a second."""
     return _faults.of(account.pk, lambda: tuple(_read(account)))
 
 
 def _read(account: User) -> Iterable[LoggedFault]:
     rows = rows_of(account)
-    devices = DEVICES.a_moment_ago(account)
+    devices = DEVICES.held(account)
 
     def name_of(key: str, said: str) -> str:
         """What a device is called by now; one that is gone, or was only said, as the row has it."""
@@ -151,11 +150,3 @@ def _read(account: User) -> Iterable[LoggedFault]:
         device = name_of(one.device_key, one.device)
         since = kept.get((device or one.lab, one.medium), 0) > one.id
         yield LoggedFault(device, one.medium_key, one.medium, tuple(one.faults), day.isoformat() if day else "", since, one.lab, one.note[:300])  # fmt: skip
-
-
-def _changed(instance: LogRow, **_: object) -> None:
-    _faults.forget(instance.account_id)
-
-
-for signal in (post_save, post_delete):
-    signal.connect(_changed, sender=LogRow, weak=False)

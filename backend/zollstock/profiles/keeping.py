@@ -16,11 +16,10 @@ from typing import Any
 
 from django.contrib.auth.models import User
 from django.db import IntegrityError
-from django.db.models.signals import post_delete, post_save
 
-from zollstock.accounts.moment import AMomentAgo
 from zollstock.accounts.principal import Principal
 from zollstock.accounts.quota import check_room
+from zollstock.accounts.untilchanged import UntilChanged
 from zollstock.core.colour.icc import MOST_BYTES, ProfileError, read_profile
 from zollstock.core.studio.profiles import Profiles, StudioProfile
 from zollstock.pictures.storage import discard, store, work_folder
@@ -31,7 +30,7 @@ from .models import ProfileRow
 MOST_PROFILES = 100
 #: Reading a profile takes no longer, s, and no more memory, bytes.
 _SECONDS, _MEMORY = 10, 2 * 2**30
-_profiles: AMomentAgo[int, Profiles] = AMomentAgo()
+_profiles: UntilChanged[Profiles] = UntilChanged(ProfileRow)
 
 
 def take_profile(account: User, pieces: Iterable[bytes], name: str) -> ProfileRow:
@@ -120,7 +119,7 @@ def _free_key(taken: Iterable[str], name: str) -> str:
 
 
 def profiles_of(account: User) -> Profiles:
-    """All print profiles of an account, as they were a moment ago at most: a moving hand asks many times a second."""
+    """All print profiles of an account; held until one is added or removed, for a moving hand asks many times a second."""
     return _profiles.of(account.pk, lambda: Profiles((*_own(account), *shipped())))
 
 
@@ -142,11 +141,3 @@ def _own(account: User) -> Iterable[StudioProfile]:
 def remove(row: ProfileRow) -> None:
     """The row goes with its file; prints that were planned with it say so."""
     row.delete()
-
-
-def _changed(instance: ProfileRow, **_: object) -> None:
-    _profiles.forget(instance.account_id)
-
-
-for signal in (post_save, post_delete):
-    signal.connect(_changed, sender=ProfileRow, weak=False)

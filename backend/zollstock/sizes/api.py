@@ -22,7 +22,7 @@ from zollstock.core.sizes.library import Frames, Size
 from zollstock.core.sizes.readings import read_size
 
 from .models import OwnSize, SizeSet
-from .shelf import NoSuchSizes, by_keys, own_key, row_of, sizes_of
+from .shelf import NoSuchSizes, by_keys, own_key, row_of, sizes_added, sizes_of
 
 router = Router(tags=["sizes"])
 #: Own sizes and sets of an account; people have some dozens.
@@ -188,6 +188,7 @@ def bring(request: SignedRequest) -> Imported:
                     height=s.height.typed, frames=s.frames, note=s.note)
             for s in fresh
         )  # fmt: skip
+        sizes_added(request.user)
     return Imported(added=len(fresh), known=len(sizes) - len(fresh))
 
 

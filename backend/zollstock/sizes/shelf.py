@@ -3,15 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import replace
-from typing import Any
 
 from django.contrib.auth.models import User
-from django.db.models.signals import post_delete, post_save
-from django.dispatch import receiver
 
-from zollstock.accounts.moment import AMomentAgo
 from zollstock.accounts.principal import Principal
 from zollstock.accounts.units import unit_of
+from zollstock.accounts.untilchanged import UntilChanged
 from zollstock.core.ground.refusal import Refusal
 from zollstock.core.sizes.library import Frames, Size, frames_of, library
 from zollstock.core.sizes.near import Shelf
@@ -54,7 +51,7 @@ def sizes_of(account: User) -> list[Size]:
     return own + [_in_own_words(size, said.get(size.key)) for size in library()]
 
 
-_shelves: AMomentAgo[int, Shelf] = AMomentAgo()
+_shelves: UntilChanged[Shelf] = UntilChanged(OwnSize)
 
 
 def shelf_of(account: User) -> Shelf:
@@ -62,9 +59,9 @@ def shelf_of(account: User) -> Shelf:
     return _shelves.of(account.pk, lambda: Shelf(sizes_of(account)))
 
 
-@receiver([post_save, post_delete], sender=OwnSize)
-def _forget(instance: OwnSize, **_: Any) -> None:
-    _shelves.forget(instance.account_id)
+def sizes_added(account: User) -> None:
+    """Many at once come without a signal."""
+    _shelves.forget(account.pk)
 
 
 def _own(row: OwnSize) -> Size:

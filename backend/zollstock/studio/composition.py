@@ -23,15 +23,15 @@ from zollstock.trials.known import known_of
 def studio_of(account: User, picture: UUID | None = None) -> Studio:
     """What an account's studio knows, and where a picture is at hand what was measured of that.
 
-    It is asked for at every move of a hand: each part answers from what it read a moment ago.
+    It is asked for at every move of a hand: each part answers from what it holds, until that is changed or for a moment.
     """
     return Studio(
         sizes=shelf_of(account),
         measures=NOT_MEASURED if picture is None else measures_of(account, picture),
         made="" if picture is None else made_by(account, picture),
-        stock=STOCK.a_moment_ago(account),
-        devices=DEVICES.a_moment_ago(account),
-        labs=LABS.a_moment_ago(account),
+        stock=STOCK.held(account),
+        devices=DEVICES.held(account),
+        labs=LABS.held(account),
         pace=pace(),
         known=known_of(account),
         profiles=profiles_of(account),

@@ -3,28 +3,19 @@
 from __future__ import annotations
 
 from django.contrib.auth.models import User
-from django.db.models.signals import post_delete, post_save
 
-from zollstock.accounts.moment import AMomentAgo
 from zollstock.accounts.principal import Principal
+from zollstock.accounts.untilchanged import UntilChanged
 from zollstock.core.criteria import Known, TrialResult
 
 from .models import Trial
 
-_trials: AMomentAgo[int, Known] = AMomentAgo()
+_trials: UntilChanged[Known] = UntilChanged(Trial)
 
 
 def known_of(account: User) -> Known:
-    """The results that prints are to be judged by, as they were a moment ago at most."""
+    """The results that prints are to be judged by; held until a trial is changed."""
     return _trials.of(account.pk, lambda: _read(account))
-
-
-def _changed(instance: Trial, **_: object) -> None:
-    _trials.forget(instance.account_id)
-
-
-for signal in (post_save, post_delete):
-    signal.connect(_changed, sender=Trial, weak=False)
 
 
 def _read(account: User) -> Known:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import cached_property
 from math import sqrt
 from typing import Annotated
 
@@ -120,7 +121,7 @@ class Measures(Record):
     true_detail: tuple[int, int] | None = None
     resampled_by: float | None = None
 
-    @property
+    @cached_property
     def dark_share(self) -> float | None:
         """About which share of the picture is darker than `DEEP`, by the means of a grid over it.
 
