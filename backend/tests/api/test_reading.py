@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import time
 from datetime import timedelta
 from pathlib import Path
 
@@ -9,8 +10,12 @@ import pytest
 from django.utils import timezone
 
 from tests.api.workers import until
+from tests.pictures import noise, save
+from zollstock.pictures import tasks
 from zollstock.pictures.models import Picture
-from zollstock.pictures.tasks import read, take_up
+from zollstock.pictures.storage import store
+from zollstock.pictures.tasks import inspect, make_bench_preview, read, take_up
+from zollstock.pixels.previews import BENCH_PX, LIST_PX, LONG_PX, make_preview
 from zollstock.site.celery import app
 
 
@@ -26,6 +31,98 @@ def test_reading_twice_does_no_harm(picture: Picture) -> None:
     again = Picture.objects.get(id=picture.id)
     assert (first.state, first.preview.name) == (again.state, again.preview.name)
     assert len(list(Path(first.preview.path).parent.glob("bench*"))) == 1
+
+
+@pytest.fixture
+def long(caller, tmp_path: Path) -> Picture:
+    """A JPEG long enough to be shown in lists before the bench has it."""
+    path = save(noise(LONG_PX, 40), tmp_path / "long.jpg")
+    return Picture.objects.get(id=caller.upload(path)["picture"]["id"])
+
+
+def previews(picture: Picture) -> list[str]:
+    return sorted(path.name for path in Path(picture.file.path).parent.glob("*.jpg"))
+
+
+def test_a_long_jpeg_is_ready_for_lists_before_the_bench_has_it(
+    long: Picture, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    seen = []
+
+    def watched(picture: Path, longest: int, to: Path) -> None:
+        now = Picture.objects.get(id=long.id)
+        seen.append((longest, now.state, bool(now.small), bool(now.preview)))
+        make_preview(picture, longest, to)
+
+    monkeypatch.setattr(tasks, "make_preview", watched)
+    read(str(long.id))
+    assert seen == [(LIST_PX, "reading", False, False), (BENCH_PX, "ready", True, False)]
+    long.refresh_from_db()
+    assert Path(long.small.path).exists() and Path(long.preview.path).exists()
+
+
+def test_while_others_wait_a_long_one_is_read_once(
+    long: Picture, picture: Picture, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(tasks, "make_preview", lambda *_: pytest.fail("read twice"))
+    read(str(long.id))
+    long.refresh_from_db()
+    assert long.state == "ready" and long.preview and long.small
+
+
+def test_a_cut_off_long_jpeg_is_refused_before_anything_of_it_is_shown(
+    caller, tmp_path: Path
+) -> None:
+    whole = save(noise(LONG_PX, 400), tmp_path / "long.jpg")
+    whole.write_bytes(whole.read_bytes()[: whole.stat().st_size * 2 // 3])
+    held = Picture.objects.get(id=caller.upload(whole)["picture"]["id"])
+    read(str(held.id))
+    held.refresh_from_db()
+    assert held.state == "refused" and not held.small and not held.preview
+
+
+@pytest.mark.django_db(transaction=True)
+@pytest.mark.parametrize("change", ["deleted", "made already"])
+def test_a_bench_preview_nobody_needs_any_more_leaves_no_file(long: Picture, change: str, tmp_path: Path) -> None:  # fmt: skip
+    read(str(long.id))
+    long.refresh_from_db()
+    folder = Path(long.file.path).parent
+    before = previews(long)
+    source = tmp_path / "again.jpg"
+    source.write_bytes(Path(long.file.path).read_bytes())
+    if change == "deleted":
+        long.delete()
+        before = []
+    make_bench_preview(long, source, tmp_path)
+    assert sorted(path.name for path in folder.glob("*.jpg")) == before
+
+
+def test_a_reader_that_was_ended_between_both_is_made_up_for_by_the_measuring(caller, long: Picture, monkeypatch: pytest.MonkeyPatch) -> None:  # fmt: skip
+    with monkeypatch.context() as ended:
+        ended.setattr(tasks, "make_bench_preview", lambda *_: None)
+        read(str(long.id))
+    assert caller.client.get(f"/api/pictures/{long.id}/small.jpg").status_code == 200
+    # It is waited for, and then there is none.
+    begun = time.monotonic()
+    assert caller.client.get(f"/api/pictures/{long.id}/bench.jpg").status_code == 404
+    assert time.monotonic() - begun < 4
+    inspect(long.inspection.id)
+    assert caller.client.get(f"/api/pictures/{long.id}/bench.jpg").status_code == 200
+
+
+@pytest.mark.django_db(transaction=True)
+def test_who_asks_for_the_bench_a_moment_too_soon_gets_it(caller, long: Picture, monkeypatch: pytest.MonkeyPatch) -> None:  # fmt: skip
+    with monkeypatch.context() as later:
+        later.setattr(tasks, "make_bench_preview", lambda *_: None)
+        read(str(long.id))
+    long.refresh_from_db()
+    name = f"{Path(long.small.name).parent}/bench.jpg"
+
+    def comes(*_: object) -> None:
+        Picture.objects.filter(id=long.id).update(preview=store(Path(long.small.path), name))
+
+    monkeypatch.setattr("zollstock.pictures.serving.time.sleep", comes)
+    assert caller.client.get(f"/api/pictures/{long.id}/bench.jpg").status_code == 200
 
 
 def test_reading_what_is_gone_is_nothing(db) -> None:

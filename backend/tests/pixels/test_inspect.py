@@ -13,7 +13,7 @@ from PIL import Image
 from tests.pictures import bomb, chart, noise, save
 from zollstock.pixels.errors import PictureError
 from zollstock.pixels.inspect import inspect
-from zollstock.pixels.previews import make_previews
+from zollstock.pixels.previews import LIST_PX, LONG_PX, make_preview, make_previews
 from zollstock.pixels.vips import pyvips
 
 
@@ -114,6 +114,18 @@ def test_proofs_are_upright_small_and_srgb(tmp_path: Path) -> None:
     assert (little.width, little.height) == (320, 480)
     # Orientation 6 turns clockwise: what was left and dark red comes to the top.
     assert large(800, 20)[0] < 40 < 200 < large(800, 2380)[0]
+
+
+def test_a_long_jpeg_gives_the_same_proof_for_lists_alone_as_beside_the_benchs(
+    tmp_path: Path,
+) -> None:
+    source = save(chart(LONG_PX + 200, 900), tmp_path / "long.jpg", 6)
+    bench, small, alone = (tmp_path / name for name in ("bench.jpg", "small.jpg", "alone.jpg"))
+    make_previews(source, bench, small)
+    make_preview(source, LIST_PX, alone)
+    both = [pyvips.Image.new_from_file(str(path)) for path in (small, alone)]
+    assert both[0].height == both[1].height == LIST_PX
+    assert (both[0].cast("float") - both[1]).abs().avg() < 1.5
 
 
 def _jpeg(path: Path, **exif: object) -> Path:

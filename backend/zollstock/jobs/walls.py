@@ -11,6 +11,7 @@ from ninja.errors import HttpError
 
 from zollstock.core.layouts import parse_layout
 from zollstock.pictures.models import Picture
+from zollstock.pictures.serving import bench_preview
 from zollstock.pixels.wallpicture import wall_picture
 from zollstock.studio.composition import studio_of
 
@@ -56,7 +57,8 @@ def write_wall(held: Design, out: Path, unit: str | None = None) -> None:
 
 def preview_of(picture: Picture) -> bytes:
     """The upright JPEG that was made when the picture was read."""
-    if not picture.preview:
+    preview = bench_preview(picture)
+    if not preview:
         raise HttpError(422, "A picture is still being read; ask again in a moment.")
-    with picture.preview.open("rb") as file:
+    with preview.open("rb") as file:
         return bytes(file.read())

@@ -30,7 +30,7 @@ from .intake import take_in
 from .measured import measures_of
 from .models import Inspection, Picture
 from .receiving import announced_length, body
-from .serving import seen_again, stored
+from .serving import bench_preview, seen_again, stored
 from .signals import picture_goes
 
 router = Router(tags=["pictures"])
@@ -173,7 +173,7 @@ def remove(request: SignedRequest, picture_id: UUID) -> tuple[int, None]:
 def preview(request: SignedRequest, picture_id: UUID, kind: str) -> HttpResponseBase:
     """A preview for the screen: `bench` or `small`."""
     picture = get_object_or_404(own_pictures(request), id=picture_id)
-    file = {"bench": picture.preview, "small": picture.small}.get(kind)
+    file = bench_preview(picture) if kind == "bench" else picture.small if kind == "small" else None
     if not file:
         raise HttpError(404, "This preview is not made yet.")
     response = stored(file, "image/jpeg")

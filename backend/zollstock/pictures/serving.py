@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+import time
+from datetime import timedelta
 from urllib.parse import quote
 
 from django.conf import settings
 from django.db.models.fields.files import FieldFile
 from django.http import FileResponse, HttpResponse
 from django.http.response import HttpResponseBase
+from django.utils import timezone
 from django.utils.http import content_disposition_header
 
 from zollstock.core.documents.naming import lettered_name
@@ -16,6 +19,18 @@ from .models import Picture
 
 #: Nothing of what is sent lies in anybody's cache afterwards.
 NOT_KEPT = "private, no-store"
+#: The preview for the bench comes so soon after the one for lists, or is made in the background.
+_SOON = timedelta(seconds=2)
+_ASKED_EVERY_S = 0.04
+
+
+def bench_preview(picture: Picture) -> FieldFile:
+    """The preview for the bench, empty where there is none. It may be a moment behind the one for lists: that is waited for."""
+    soon = picture.pulse + _SOON
+    while picture.state == Picture.State.READY and not picture.preview and timezone.now() < soon:
+        time.sleep(_ASKED_EVERY_S)
+        picture.refresh_from_db(fields=["preview"])
+    return picture.preview
 
 
 def seen_again(response: HttpResponseBase, picture: Picture) -> None:

@@ -16,7 +16,7 @@ from zollstock.longwork.clock import by_the_clock
 from zollstock.longwork.queue import Queue
 from zollstock.pixels.heif import HEIF, decode_once
 from zollstock.pixels.measures import EDITION, measure
-from zollstock.pixels.previews import make_previews
+from zollstock.pixels.previews import BENCH_PX, LIST_PX, LONG_PX, make_preview, make_previews
 
 from . import elsewhere  # noqa: F401 - has every worker know what it may be told
 from .later import inspect_later, read_later
@@ -79,13 +79,20 @@ def read(picture_id: str) -> None:
         home = name_of(picture.file).rsplit("/", 1)[0]
         pixels, unpacked = _decoded(picture, master, folder)
         bench, small = folder / "bench.jpg", folder / "small.jpg"
-        make_previews(pixels, bench, small)
-        made = [store(bench, f"{home}/bench.jpg"), store(small, f"{home}/small.jpg")]
-        result: dict[str, object] = {"preview": made[0], "small": made[1]}
+        sooner = _seen_sooner(picture)
+        if sooner:
+            make_preview(pixels, LIST_PX, small)
+        else:
+            make_previews(pixels, bench, small)
+        made = [store(small, f"{home}/small.jpg")]
+        result: dict[str, object] = {"small": made[0]}
+        if not sooner:
+            made.append(store(bench, f"{home}/bench.jpg"))
+            result["preview"] = made[-1]
         if unpacked:
             result["bytes"] = pixels.stat().st_size
             made.append(store(pixels, f"{home}/master.tif"))
-            result["file"] = made[2]
+            result["file"] = made[-1]
         try:
             read_whole = READING.finish(
                 picture,
@@ -102,6 +109,26 @@ def read(picture_id: str) -> None:
         if unpacked:
             discard(name_of(picture.file))
         picture_read.send(Picture, picture_id=picture.id)
+        if sooner:
+            make_bench_preview(picture, pixels, folder)
+
+
+def _seen_sooner(picture: Picture) -> bool:
+    """Whether the proof for lists is made first and alone. That takes longer in all, so only while nobody waits behind it."""
+    if picture.format != "JPEG" or max(picture.width_px, picture.height_px) < LONG_PX:
+        return False
+    others = Picture.objects.filter(state=Picture.State.READING).exclude(pk=picture.pk)
+    return not others.exists()
+
+
+def make_bench_preview(picture: Picture, pixels: Path, folder: Path) -> None:
+    """The proof for the bench of a picture that is in lists already; `folder` is for files on the way."""
+    bench = folder / "bench.jpg"
+    make_preview(pixels, BENCH_PX, bench)
+    made = store(bench, f"{name_of(picture.file).rsplit('/', 1)[0]}/bench.jpg")
+    lacking = Picture.objects.filter(pk=picture.pk, state=Picture.State.READY, preview="")
+    if not lacking.update(preview=made):
+        discard(made)
 
 
 def _decoded(picture: Picture, master: Path, folder: Path) -> tuple[Path, bool]:
@@ -128,6 +155,11 @@ def inspect(inspection_id: str) -> None:
         if not inspection.picture.tiles:
             cut_up(inspection.picture, master)
         found = measure(master).model_dump(mode="json")
+        inspection.picture.refresh_from_db(fields=["preview"])
+        if not inspection.picture.preview:
+            # Its reader was ended between the two proofs.
+            with work_folder() as folder:
+                make_bench_preview(inspection.picture, master, folder)
         INSPECTING.finish(inspection, state=Inspection.State.DONE, measures=found, edition=EDITION)
 
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 
 from . import colour, profiles
@@ -14,6 +16,8 @@ from .whole import FAIL_ON, jpeg_in_small
 #: Longest side, px, of the proof on the bench and of the one in lists.
 BENCH_PX = 2400
 LIST_PX = 480
+#: A JPEG at least so long, px, is decoded for lists at a quarter of its size, in half the time that the bench's takes.
+LONG_PX = 8 * LIST_PX
 
 _WHITE = [255.0, 255.0, 255.0]
 _DAMAGED = (
@@ -28,21 +32,32 @@ def make_previews(picture: Path, bench: Path, small: Path) -> None:
     The whole file is read for it, so a picture that ends too soon is found here: raises
     `PictureError` and leaves nothing behind.
     """
-    try:
+    with _damage_told(picture, bench, small):
         proof = as_seen(read_through(picture, BENCH_PX)).copy_memory()
         _save(proof, bench)
         _save(proof.thumbnail_image(LIST_PX, height=LIST_PX, size="down"), small)
-    except pyvips.Error:
-        for path in (bench, small):
-            path.unlink(missing_ok=True)
-        raise PictureError(foreign(picture) or _DAMAGED) from None
+
+
+def make_preview(picture: Path, longest: int, to: Path) -> None:
+    """Write one proof of a side no longer than `longest` px as JPEG; raises as `make_previews` does."""
+    with _damage_told(picture, to):
+        _save(as_seen(read_through(picture, longest)), to)
 
 
 def check_whole(picture: Path) -> None:
     """Read a picture to its end. Raises `PictureError` where that cannot be done."""
-    try:
+    with _damage_told(picture):
         read_through(picture, LIST_PX)
+
+
+@contextmanager
+def _damage_told(picture: Path, *made: Path) -> Iterator[None]:
+    """What cannot be read is told in words, and nothing of it is left."""
+    try:
+        yield
     except pyvips.Error:
+        for path in made:
+            path.unlink(missing_ok=True)
         raise PictureError(foreign(picture) or _DAMAGED) from None
 
 
