@@ -125,6 +125,18 @@ def test_who_asks_for_the_bench_a_moment_too_soon_gets_it(caller, long: Picture,
     assert caller.client.get(f"/api/pictures/{long.id}/bench.jpg").status_code == 200
 
 
+@pytest.mark.django_db(transaction=True)
+def test_a_picture_deleted_while_its_preview_is_waited_for_is_simply_gone(caller, long: Picture, monkeypatch: pytest.MonkeyPatch) -> None:  # fmt: skip
+    with monkeypatch.context() as later:
+        later.setattr(tasks, "make_bench_preview", lambda *_: None)
+        read(str(long.id))
+    monkeypatch.setattr(
+        "zollstock.pictures.serving.time.sleep",
+        lambda _: Picture.objects.filter(id=long.id).delete(),
+    )
+    assert caller.client.get(f"/api/pictures/{long.id}/bench.jpg").status_code == 404
+
+
 def test_reading_what_is_gone_is_nothing(db) -> None:
     read("00000000-0000-0000-0000-000000000000")
 

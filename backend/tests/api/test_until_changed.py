@@ -99,6 +99,14 @@ def test_a_change_is_told_to_others_once_it_stands(account: User, clock: Clock) 
     assert cache.get(f"changed:{account.pk}") not in (None, before)
 
 
+def test_what_is_undone_was_never_held(account: User, names: Callable[[], list[str]], clock: Clock) -> None:  # fmt: skip
+    with pytest.raises(ZeroDivisionError), transaction.atomic():
+        add(account, "Hall")
+        assert names() == ["Hall"]
+        raise ZeroDivisionError
+    assert names() == []
+
+
 def test_a_change_of_one_account_is_none_of_anothers(account: User, names: Callable[[], list[str]], clock: Clock) -> None:  # fmt: skip
     names()
     add(User.objects.create_user("other", password="pans-and-fog-1884"), "Theirs")

@@ -14,7 +14,7 @@ from typing import Any, ClassVar, Generic, TypeVar
 from uuid import uuid4
 
 from django.core.cache import cache
-from django.db import transaction
+from django.db import connection, transaction
 from django.db.models import Model
 from django.db.models.signals import post_delete, post_save
 
@@ -106,9 +106,11 @@ class UntilChanged(Generic[Value]):
         if held is not None and held.stands(mark):
             return held.value
         fresh = _Held(read(), moment.now(), mark)
-        if len(self._held) >= _MOST_KEPT:
-            self._held.clear()
-        self._held[account] = fresh
+        # What a transaction sees may be undone, or as it was before others' changes.
+        if not connection.in_atomic_block:
+            if len(self._held) >= _MOST_KEPT:
+                self._held.clear()
+            self._held[account] = fresh
         return fresh.value
 
     def forget(self, account: int) -> None:

@@ -29,7 +29,10 @@ def bench_preview(picture: Picture) -> FieldFile:
     soon = picture.pulse + _SOON
     while picture.state == Picture.State.READY and not picture.preview and timezone.now() < soon:
         time.sleep(_ASKED_EVERY_S)
-        picture.refresh_from_db(fields=["preview"])
+        found = Picture.objects.filter(pk=picture.pk).values_list("preview", flat=True).first()
+        if found is None:
+            break  # deleted meanwhile
+        picture.preview = found
     return picture.preview
 
 

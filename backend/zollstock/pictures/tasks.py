@@ -155,8 +155,7 @@ def inspect(inspection_id: str) -> None:
         if not inspection.picture.tiles:
             cut_up(inspection.picture, master)
         found = measure(master).model_dump(mode="json")
-        inspection.picture.refresh_from_db(fields=["preview"])
-        if not inspection.picture.preview:
+        if Picture.objects.filter(pk=inspection.picture_id, preview="").exists():
             # Its reader was ended between the two proofs.
             with work_folder() as folder:
                 make_bench_preview(inspection.picture, master, folder)
