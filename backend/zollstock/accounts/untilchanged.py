@@ -51,14 +51,16 @@ class Marks:
 
     @classmethod
     def of(cls, account: int) -> Mark:
-        at, mark = cls._seen.get(account, (float("-inf"), None))
+        at, before = cls._seen.get(account, (float("-inf"), None))
         if moment.now() - at < ASKED_AGAIN_S:
-            return mark
+            return before
+        mark: Mark
         try:
             mark = cache.get(_in_cache(account))
         except Exception:
-            _log.warning("the cache does not answer; what is held counts for a moment")
             mark = _Silent
+            if before is not _Silent:
+                _log.warning("the cache does not answer; what is held counts for a moment")
         if len(cls._seen) >= _MOST_KEPT:
             cls._seen.clear()
         cls._seen[account] = moment.now(), mark
