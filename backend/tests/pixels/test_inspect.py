@@ -128,6 +128,24 @@ def test_a_long_jpeg_gives_the_same_proof_for_lists_alone_as_beside_the_benchs(
     assert (both[0].cast("float") - both[1]).abs().avg() < 1.5
 
 
+@pytest.mark.parametrize("size", [(LONG_PX, 1), (1, LONG_PX), (LONG_PX + 1, 3)])
+def test_a_hair_thin_jpeg_is_whole_however_small_it_is_decoded(
+    tmp_path: Path, size: tuple[int, int]
+) -> None:
+    source = tmp_path / "thin.jpg"
+    Image.new("RGB", size, "#406080").save(source)
+    make_preview(source, LIST_PX, tmp_path / "small.jpg")
+    assert max(Image.open(tmp_path / "small.jpg").size) == LIST_PX
+
+
+@pytest.mark.parametrize("name", ["ink.jpg", "ink.tif"])
+def test_ink_without_a_profile_is_shown_and_its_reader_lives(tmp_path: Path, name: str) -> None:
+    Image.new("CMYK", (400, 300), (200, 20, 20, 0)).save(tmp_path / name)
+    make_previews(tmp_path / name, tmp_path / "bench.jpg", tmp_path / "small.jpg")
+    red, green, blue = Image.open(tmp_path / "bench.jpg").getpixel((200, 150))
+    assert red < green < blue
+
+
 def _jpeg(path: Path, **exif: object) -> Path:
     """A JPEG without a JFIF header, as cameras write it, with these EXIF tags."""
     tags = Image.Exif()

@@ -11,7 +11,7 @@ from .errors import PictureError, RenderError
 from .foreign import foreign
 from .inspect import sniff
 from .vips import pyvips
-from .whole import FAIL_ON, jpeg_in_small
+from .whole import FAIL_ON, in_memory, jpeg_in_small
 
 #: Longest side, px, of the proof on the bench and of the one in lists.
 BENCH_PX = 2400
@@ -76,7 +76,7 @@ def read_through(picture: Path, longest: int) -> pyvips.Image:
     proof = pyvips.Image.thumbnail(
         str(picture), longest, height=longest, size="down", fail_on=FAIL_ON
     )
-    return proof.copy_memory()
+    return in_memory(proof)
 
 
 def as_seen(proof: pyvips.Image) -> pyvips.Image:

@@ -42,12 +42,13 @@ _JFIF, _ADOBE = b"JFIF\x00", b"Adobe"
 _PLAIN_JFIF = b"\xff\xe0\x00\x10JFIF\x00\x01\x01\x00\x00\x01\x00\x01\x00\x00"
 _ADOBE_SIZE = 12
 #: What a picture keeps of its tags when it is read for the screen.
-_KEPT = ("icc-profile-data", "orientation")
+_PROFILE = "icc-profile-data"
+_KEPT = (_PROFILE, "orientation")
 
 
 @dataclass(frozen=True, slots=True)
 class Head:
-    """The beginning of a JPEG: the segments that its pixels need, where their codes begin and end, its longer side in px.
+    """The beginning of a JPEG: the segments that its pixels need, where their codes begin and end, its sides in px.
 
     `ends` is None for progressive files, whose scans are read to the last in any case.
     """
@@ -56,6 +57,7 @@ class Head:
     begins: int
     ends: int | None
     longest: int
+    shortest: int
 
 
 def jpeg_is_whole(path: Path) -> bool:
@@ -91,17 +93,33 @@ def jpeg_in_small(path: Path, longest: int) -> pyvips.Image | None:
         source.on_read(read)
         try:
             image = pyvips.Image.jpegload_source(
-                source, fail_on=FAIL_ON, access="sequential", shrink=_shrink(head.longest, longest)
+                source, fail_on=FAIL_ON, access="sequential", shrink=_shrink(head, longest)
             )
-            small = (
-                _with_tags(image, path)
-                .thumbnail_image(longest, height=longest, size="down")
-                .copy_memory()
+            small = in_memory(
+                _with_tags(image, path).thumbnail_image(longest, height=longest, size="down")
             )
         except pyvips.Error:
             return None
         whole = head.ends is None or farthest[0] >= head.ends - _SLACK
         return small if whole else None
+
+
+def in_memory(thumbnail: pyvips.Image) -> pyvips.Image:
+    """A thumbnail in memory. Its pixels are sRGB where they were CMYK: what profile it still carries is not theirs, and
+    where libvips has taken one of its own that is freed with the thumbnail."""
+    if (
+        thumbnail.get_typeof(_PROFILE)
+        and thumbnail.interpretation != "cmyk"
+        and _is_cmyk(thumbnail.get(_PROFILE))
+    ):
+        thumbnail = thumbnail.copy()
+        thumbnail.remove(_PROFILE)
+    return thumbnail.copy_memory()
+
+
+def _is_cmyk(profile: bytes) -> bool:
+    """By the space in its header (ICC.1:2022, 7.2.8)."""
+    return profile[16:20] == b"CMYK"
 
 
 def _with_tags(image: pyvips.Image, path: Path) -> pyvips.Image:
@@ -114,23 +132,25 @@ def _with_tags(image: pyvips.Image, path: Path) -> pyvips.Image:
     return tagged
 
 
-def _shrink(longest: int, wanted: int) -> int:
-    """How many px a decoder may make one of, so that twice as many are left as are wanted."""
-    return next((by for by in (8, 4, 2) if longest >= 2 * by * wanted), 1)
+def _shrink(head: Head, wanted: int) -> int:
+    """How many px a decoder may make one of, so that twice as many are left as are wanted, and of a hair-thin side some."""
+    return next(
+        (by for by in (8, 4, 2) if head.longest >= 2 * by * wanted and head.shortest >= by), 1
+    )
 
 
 def _head(data: mmap.mmap) -> Head | None:
     """None where no scan is found."""
-    at, frame, longest, needed = 2, 0, 0, bytearray(b"\xff\xd8")
+    at, frame, sides, needed = 2, 0, (0, 0), bytearray(b"\xff\xd8")
     while (found := _MARKER.search(data, at)) is not None:
         at, marker = found.start(), data[found.start() + 1]
         size = int.from_bytes(data[at + 2 : at + 4], "big")
         if marker == _SCAN:
             ends = _END_OF_SCAN.search(data, at + 2 + size) if frame in _SEQUENTIAL else None
-            return Head(bytes(needed), at, ends.start() if ends else None, longest)
+            return Head(bytes(needed), at, ends.start() if ends else None, max(sides), min(sides))
         if marker in _NEEDED:
             if marker in _FRAMES:
-                frame, longest = marker, max(_two(data, at + 5), _two(data, at + 7))
+                frame, sides = marker, (_two(data, at + 5), _two(data, at + 7))
             needed += data[at : at + 2 + size]
             if len(needed) > _LONGEST_HEAD:
                 return None
