@@ -40,6 +40,16 @@ def long(caller, tmp_path: Path) -> Picture:
     return Picture.objects.get(id=caller.upload(path)["picture"]["id"])
 
 
+@pytest.fixture
+def in_lists(long: Picture) -> Picture:
+    """It was read for the lists, and the bench has it not yet."""
+    with pytest.MonkeyPatch.context() as ended:
+        ended.setattr(tasks, "make_bench_preview", lambda *_: None)
+        read(str(long.id))
+    long.refresh_from_db()
+    return long
+
+
 def previews(picture: Picture) -> list[str]:
     return sorted(path.name for path in Path(picture.file.path).parent.glob("*.jpg"))
 
@@ -97,44 +107,36 @@ def test_a_bench_preview_nobody_needs_any_more_leaves_no_file(long: Picture, cha
     assert sorted(path.name for path in folder.glob("*.jpg")) == before
 
 
-def test_a_reader_that_was_ended_between_both_is_made_up_for_by_the_measuring(caller, long: Picture, monkeypatch: pytest.MonkeyPatch) -> None:  # fmt: skip
-    with monkeypatch.context() as ended:
-        ended.setattr(tasks, "make_bench_preview", lambda *_: None)
-        read(str(long.id))
-    assert caller.client.get(f"/api/pictures/{long.id}/small.jpg").status_code == 200
+def test_a_reader_that_was_ended_between_both_is_made_up_for_by_the_measuring(caller, in_lists: Picture) -> None:  # fmt: skip
+    assert caller.client.get(f"/api/pictures/{in_lists.id}/small.jpg").status_code == 200
     # It is waited for, and then there is none.
     begun = time.monotonic()
-    assert caller.client.get(f"/api/pictures/{long.id}/bench.jpg").status_code == 404
+    assert caller.client.get(f"/api/pictures/{in_lists.id}/bench.jpg").status_code == 404
     assert time.monotonic() - begun < 4
-    inspect(long.inspection.id)
-    assert caller.client.get(f"/api/pictures/{long.id}/bench.jpg").status_code == 200
+    inspect(in_lists.inspection.id)
+    assert caller.client.get(f"/api/pictures/{in_lists.id}/bench.jpg").status_code == 200
 
 
 @pytest.mark.django_db(transaction=True)
-def test_who_asks_for_the_bench_a_moment_too_soon_gets_it(caller, long: Picture, monkeypatch: pytest.MonkeyPatch) -> None:  # fmt: skip
-    with monkeypatch.context() as later:
-        later.setattr(tasks, "make_bench_preview", lambda *_: None)
-        read(str(long.id))
-    long.refresh_from_db()
-    name = f"{Path(long.small.name).parent}/bench.jpg"
+def test_who_asks_for_the_bench_a_moment_too_soon_gets_it(caller, in_lists: Picture, monkeypatch: pytest.MonkeyPatch) -> None:  # fmt: skip
+    name = f"{Path(in_lists.small.name).parent}/bench.jpg"
 
     def comes(*_: object) -> None:
-        Picture.objects.filter(id=long.id).update(preview=store(Path(long.small.path), name))
+        Picture.objects.filter(id=in_lists.id).update(
+            preview=store(Path(in_lists.small.path), name)
+        )
 
     monkeypatch.setattr("zollstock.pictures.serving.time.sleep", comes)
-    assert caller.client.get(f"/api/pictures/{long.id}/bench.jpg").status_code == 200
+    assert caller.client.get(f"/api/pictures/{in_lists.id}/bench.jpg").status_code == 200
 
 
 @pytest.mark.django_db(transaction=True)
-def test_a_picture_deleted_while_its_preview_is_waited_for_is_simply_gone(caller, long: Picture, monkeypatch: pytest.MonkeyPatch) -> None:  # fmt: skip
-    with monkeypatch.context() as later:
-        later.setattr(tasks, "make_bench_preview", lambda *_: None)
-        read(str(long.id))
+def test_a_picture_deleted_while_its_preview_is_waited_for_is_simply_gone(caller, in_lists: Picture, monkeypatch: pytest.MonkeyPatch) -> None:  # fmt: skip
     monkeypatch.setattr(
         "zollstock.pictures.serving.time.sleep",
-        lambda _: Picture.objects.filter(id=long.id).delete(),
+        lambda _: Picture.objects.filter(id=in_lists.id).delete(),
     )
-    assert caller.client.get(f"/api/pictures/{long.id}/bench.jpg").status_code == 404
+    assert caller.client.get(f"/api/pictures/{in_lists.id}/bench.jpg").status_code == 404
 
 
 def test_reading_what_is_gone_is_nothing(db) -> None:
