@@ -116,10 +116,11 @@ def test_proofs_are_upright_small_and_srgb(tmp_path: Path) -> None:
     assert large(800, 20)[0] < 40 < 200 < large(800, 2380)[0]
 
 
+@pytest.mark.parametrize("longest", [LONG_PX + 200, 4616, 6000])
 def test_a_long_jpeg_gives_the_same_proof_for_lists_alone_as_beside_the_benchs(
-    tmp_path: Path,
+    tmp_path: Path, longest: int
 ) -> None:
-    source = save(chart(LONG_PX + 200, 900), tmp_path / "long.jpg", 6)
+    source = save(chart(longest, 900), tmp_path / "long.jpg", 6)
     bench, small, alone = (tmp_path / name for name in ("bench.jpg", "small.jpg", "alone.jpg"))
     make_previews(source, bench, small)
     make_preview(source, LIST_PX, alone)

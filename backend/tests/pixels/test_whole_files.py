@@ -89,6 +89,21 @@ def test_junk_around_a_sound_jpeg_is_no_fault_of_its_pixels(
         check_whole(path)
 
 
+@pytest.mark.parametrize("subsample", ["on", "off"])
+@pytest.mark.parametrize("columns", [3840, 4700, 9600])
+def test_a_sound_jpeg_is_whole_however_many_rows_it_has(
+    tmp_path: Path, columns: int, subsample: str
+) -> None:
+    """A decoder that makes one px of several drops what is left over; that is not what a damaged file lacks."""
+    for rows in (256, 257, 258, 260, 263, 264, 265, 272, 273, 288):
+        path = save(noise(columns, rows), tmp_path / f"{rows}.jpg", Q=90, subsample_mode=subsample)
+        small = read_through(path, 2400 if columns == 9600 else 480)
+        assert max(small.width, small.height) in (2400, 480)
+        path.write_bytes(path.read_bytes()[:-3000])
+        with pytest.raises(PictureError, match="damaged"):
+            check_whole(path)
+
+
 def test_an_even_picture_is_whole(tmp_path: Path) -> None:
     """Its codes are nearly all noughts, and there is nothing behind them."""
     path = save(

@@ -27,6 +27,8 @@ _NEAR_END, _PIECE = 64 * 1024, 256
 _SLACK = 2 * _PIECE
 #: Small enough for the fastest way through.
 _SMALLEST = 480
+#: A decoder leaves at least so many times as many px along a side as are wanted; libvips does the same.
+_LEFT = 2.0
 #: What ends the coded pixels of a JPEG: any marker but stuffing and restarts (ITU-T T.81, B.1.1).
 _END_OF_SCAN = re.compile(rb"\xff[^\x00\xd0-\xd7\xff]")
 _MARKER = re.compile(rb"\xff[\xc0-\xfe]")
@@ -48,7 +50,8 @@ _KEPT = (_PROFILE, "orientation")
 
 @dataclass(frozen=True, slots=True)
 class Head:
-    """The beginning of a JPEG: the segments that its pixels need, where their codes begin and end, its sides in px.
+    """The beginning of a JPEG: the segments that its pixels need, where their codes begin and end, its size in px, and
+    so many rows are coded together.
 
     `ends` is None for progressive files, whose scans are read to the last in any case.
     """
@@ -56,8 +59,9 @@ class Head:
     needed: bytes
     begins: int
     ends: int | None
-    longest: int
-    shortest: int
+    columns: int
+    rows: int
+    together: int
 
 
 def jpeg_is_whole(path: Path) -> bool:
@@ -65,10 +69,11 @@ def jpeg_is_whole(path: Path) -> bool:
     return jpeg_in_small(path, _SMALLEST) is not None
 
 
-def jpeg_in_small(path: Path, longest: int) -> pyvips.Image | None:
+def jpeg_in_small(path: Path, longest: int, left: float = _LEFT) -> pyvips.Image | None:
     """A JPEG with no side longer than `longest` px, upright, in memory; None where not every pixel can be decoded.
 
-    Decodes all of it, once. Junk between segments and damaged tags do not count.
+    Decodes all of it, once, at a fraction of its size that leaves `left` times as long a side at least. Junk between
+    segments and damaged tags do not count.
     """
     with path.open("rb") as file, mmap.mmap(file.fileno(), 0, access=mmap.ACCESS_READ) as data:
         head = _head(data)
@@ -93,7 +98,7 @@ def jpeg_in_small(path: Path, longest: int) -> pyvips.Image | None:
         source.on_read(read)
         try:
             image = pyvips.Image.jpegload_source(
-                source, fail_on=FAIL_ON, access="sequential", shrink=_shrink(head, longest)
+                source, fail_on=FAIL_ON, access="sequential", shrink=_shrink(head, longest * left)
             )
             small = in_memory(
                 _with_tags(image, path).thumbnail_image(longest, height=longest, size="down")
@@ -132,25 +137,36 @@ def _with_tags(image: pyvips.Image, path: Path) -> pyvips.Image:
     return tagged
 
 
-def _shrink(head: Head, wanted: int) -> int:
-    """How many px a decoder may make one of, so that twice as many are left as are wanted, and of a hair-thin side some."""
+def _shrink(head: Head, least: float) -> int:
+    """How many px a decoder may make one of: `least` are left along the longer side, and some of a hair-thin one.
+
+    What is left over below whole px is not decoded, so that at least the first of the last rows that are coded together
+    has to be among them: else their bytes were left unread, and a sound file was called damaged.
+    """
+    longest, shortest = max(head.columns, head.rows), min(head.columns, head.rows)
+    last = (head.rows - 1) // head.together * head.together
     return next(
-        (by for by in (8, 4, 2) if head.longest >= 2 * by * wanted and head.shortest >= by), 1
+        (
+            by
+            for by in (8, 4, 2)
+            if longest >= by * least and shortest >= by and head.rows // by * by > last
+        ),
+        1,
     )
 
 
 def _head(data: mmap.mmap) -> Head | None:
     """None where no scan is found."""
-    at, frame, sides, needed = 2, 0, (0, 0), bytearray(b"\xff\xd8")
+    at, frame, size_px, needed = 2, 0, (0, 0, 8), bytearray(b"\xff\xd8")
     while (found := _MARKER.search(data, at)) is not None:
         at, marker = found.start(), data[found.start() + 1]
         size = int.from_bytes(data[at + 2 : at + 4], "big")
         if marker == _SCAN:
             ends = _END_OF_SCAN.search(data, at + 2 + size) if frame in _SEQUENTIAL else None
-            return Head(bytes(needed), at, ends.start() if ends else None, max(sides), min(sides))
+            return Head(bytes(needed), at, ends.start() if ends else None, *size_px)
         if marker in _NEEDED:
             if marker in _FRAMES:
-                frame, sides = marker, (_two(data, at + 5), _two(data, at + 7))
+                frame, size_px = marker, _frame(data, at)
             needed += data[at : at + 2 + size]
             if len(needed) > _LONGEST_HEAD:
                 return None
@@ -160,6 +176,13 @@ def _head(data: mmap.mmap) -> Head | None:
             needed += b"\xff\xee\x00\x0e" + data[at + 4 : at + 4 + _ADOBE_SIZE]
         at += 2 + size
     return None
+
+
+def _frame(data: mmap.mmap, at: int) -> tuple[int, int, int]:
+    """Columns, rows, and the rows that are coded together: 8 for each step down of the finest channel (B.2.2)."""
+    rows, columns = _two(data, at + 5), _two(data, at + 7)
+    channels = data[at + 10 : at + 2 + _two(data, at + 2)]
+    return columns, rows, 8 * max((each & 15 for each in channels[1::3]), default=1)
 
 
 def _two(data: mmap.mmap, at: int) -> int:
