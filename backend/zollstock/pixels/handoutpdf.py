@@ -6,14 +6,16 @@ Two hundred pictures unpacked would fill a web process, so nothing is made of th
 from __future__ import annotations
 
 import io
-from collections.abc import Mapping, Sequence
-from itertools import groupby
+from collections.abc import Iterator, Mapping, Sequence
+from itertools import groupby, product
 from math import atan2, degrees
 from pathlib import Path
+from typing import NamedTuple
 
 from reportlab import rl_config
 from reportlab.pdfgen.canvas import Canvas
 
+from zollstock.core.ground.rational import Fraction
 from zollstock.core.letters import composed, fonts
 from zollstock.core.shapes.box import Box
 from zollstock.core.shapes.ink import Label
@@ -24,6 +26,8 @@ from .colour import Paint
 from .pdf import POINTS_PER_MM
 from .pdfink import draw_label, draw_outline, draw_stroke, fill, font_name, register_fonts
 from .vips import pyvips
+
+_ZERO, _ONE = Fraction(0), Fraction(1)
 
 # Pictures as bytes: written out as text they take seconds, and a quarter more room.
 rl_config.useA85 = 0
@@ -54,11 +58,21 @@ def _draw(canvas: Canvas, sheet: Sheet, high: float, pictures: Mapping[int, Path
         raise ValueError("a part of a file has no place on a handout")
     plain = pyvips.Image.black(1, 1, bands=3).copy(interpretation="srgb")
     paint, full = Paint(plain), FULL[plain.format]
-    for part in sheet.picture_parts:
-        for box, colour in ((part.content, part.rim.colour), (part.image, part.padding)):
-            fill(canvas, paint(colour), full)
-            canvas.rect(*_on_page(box, high), stroke=0, fill=1)
+
+    def face(part: PicturePart) -> None:
+        fill(canvas, paint(part.padding), full)
+        canvas.rect(*_on_page(part.image, high), stroke=0, fill=1)
         _picture(canvas, part, high, pictures[part.plan])
+
+    for part in sheet.picture_parts:
+        fill(canvas, paint(part.rim.colour), full)
+        canvas.rect(*_on_page(part.content, high), stroke=0, fill=1)
+        for across, down in _beyond(part):
+            canvas.saveState()
+            _once_more(canvas, across, down, high)
+            face(part)
+            canvas.restoreState()
+        face(part)
     for outline in sheet.outlines:
         draw_outline(canvas, outline, (paint, full), high, POINTS_PER_MM)
     # A code is hundreds of lines in one colour: it is said once.
@@ -69,6 +83,56 @@ def _draw(canvas: Canvas, sheet: Sheet, high: float, pictures: Mapping[int, Path
     for label in sheet.labels:
         fill(canvas, paint(label.colour), full)
         _label(canvas, label, high)
+
+
+class _Stretch(NamedTuple):
+    """What lies along one axis from `begin` to `end`, mm, when the face is drawn `by` times as long from `fold` on;
+    under nothing it is mirrored there."""
+
+    begin: Fraction
+    end: Fraction
+    by: Fraction = _ONE
+    fold: Fraction = _ZERO
+
+
+def _beyond(part: PicturePart) -> Iterator[tuple[_Stretch, _Stretch]]:
+    """The sides and corners between image box and content that are made of the picture: across, and down.
+
+    They are mirrored at the fold, or half a pixel is drawn out over the depth. A soft mirror is a plain one here: its blur
+    would be another picture.
+    """
+    if part.rim.fill == "colour":
+        return
+    image, content = part.image, part.content
+    sliver = part.mm_per_px / 2 if part.rim.fill == "stretch" else None
+    across = _stretches((content.x, image.x, image.right, content.right), sliver)
+    down = _stretches((content.y, image.y, image.bottom, content.bottom), sliver)
+    yield from list(product(across, down))[1:]
+
+
+def _stretches(at: tuple[Fraction, ...], sliver: Fraction | None) -> list[_Stretch]:
+    """The face itself, and what lies before and behind it; nothing where there is no depth."""
+    outer, first, last, end = at
+    found = [_Stretch(first, last)]
+    for begin, to, fold in ((outer, first, first), (last, end, last)):
+        if to > begin:
+            found.append(_Stretch(begin, to, (begin - to) / sliver if sliver else -_ONE, fold))
+    return found
+
+
+def _once_more(canvas: Canvas, across: _Stretch, down: _Stretch, high: float) -> None:
+    """From here on the face is drawn in one of its sides or corners, and nowhere else."""
+    x, y = across.begin, down.begin
+    _clip(canvas, _on_page(Box(x, y, across.end - x, down.end - y), high))
+    shift = float(across.fold * (1 - across.by)) * POINTS_PER_MM
+    rise = (high - float(down.fold) * POINTS_PER_MM) * float(1 - down.by)
+    canvas.transform(float(across.by), 0, 0, float(down.by), shift, rise)
+
+
+def _clip(canvas: Canvas, window: tuple[float, float, float, float]) -> None:
+    path = canvas.beginPath()
+    path.rect(*window)
+    canvas.clipPath(path, stroke=0, fill=0)
 
 
 def _picture(canvas: Canvas, part: PicturePart, high: float, file: Path) -> None:
@@ -84,9 +148,7 @@ def _picture(canvas: Canvas, part: PicturePart, high: float, file: Path) -> None
     across, down = turned[part.turn]
     x, y, w, h = _on_page(part.box, high)
     canvas.saveState()
-    window = canvas.beginPath()
-    window.rect(x, y, w, h)
-    canvas.clipPath(window, stroke=0, fill=0)
+    _clip(canvas, (x, y, w, h))
     canvas.setFillAlpha(1 - float(part.tone.light))
     canvas.translate(x + w / 2 + across, y + h / 2 - down)
     canvas.rotate(-(part.turn + degrees(atan2(part.lean.sin, part.lean.cos))))

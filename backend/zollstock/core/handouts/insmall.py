@@ -17,6 +17,7 @@ from ..sheet.sheets import FULL_TONE, PicturePart, Tone, Turn
 
 _WHITE, _INK, _HATCH = "#ffffff", "#22302f", "#8f9694"
 _LINE = Fraction(28, 100)
+_PAPER = EdgeFill("colour", _WHITE)
 #: What is lost is printed so much lighter.
 _LOST = Tone(False, Fraction(72, 100))
 
@@ -56,11 +57,16 @@ class InSmall:
                 strokes += hatched(lost, whole, piece.angle, _HATCH)
         grounds = [(self.box(one.box), one.colour) for one in self.drawing.grounds]
         image, around = (grounds or [(document, _WHITE)])[-1], (grounds or [(document, _WHITE)])[0]
-        yield self._part(piece, self.box(piece.printed), around[0], image, FULL_TONE, around[1])
+        content, fill, rim = around[0], EdgeFill("colour", around[1]), piece.rim
+        if rim is not None and rim.fill != "colour":
+            content, fill = self.box(rim.content), EdgeFill(rim.fill, rim.colour, rim.softness)
+            image = self.box(rim.image), image[1]
+        yield self._part(piece, self.box(piece.printed), content, image, FULL_TONE, fill)
         yield Ink(tuple(strokes), (), (Outline("outline", "print", document, _LINE, _INK),))
 
     def _part(
-        self, piece: DrawnPiece, box: Box, content: Box, image: tuple[Box, str], tone: Tone, around: str = _WHITE,
+        self, piece: DrawnPiece, box: Box, content: Box, image: tuple[Box, str], tone: Tone,
+        rim: EdgeFill = _PAPER,
     ) -> PicturePart:  # fmt: skip
         whole = self.box(piece.picture)
         turn = _TURNS[piece.turn]
@@ -68,7 +74,7 @@ class InSmall:
         shown = Box((box.x - whole.x) / per_px, (box.y - whole.y) / per_px, box.w / per_px, box.h / per_px)  # fmt: skip
         return PicturePart(
             "print", self.picture.number, self.picture.size, unturned(shown, turn, self.picture.size), box, image[0],
-            content, image[1], EdgeFill("colour", around), lean(piece.angle), turn, tone,
+            content, image[1], rim, lean(piece.angle), turn, tone,
         )  # fmt: skip
 
 
