@@ -96,6 +96,18 @@ def sides(text: str, unit: str = "cm", **given: object) -> str:
         ("24, 16 in", "24 in x 16 in"),
         ("1m50 x 1 m", "1.50 m x 1 m"),
         ("1 yd x 2 dm", "36 in x 20 cm"),
+        ("40W × 30H in", "40 in x 30 in"),
+        ('24"W x 36"H', '24" x 36"'),
+        ("30h x 40w cm", "40 cm x 30 cm"),
+        ("width: 40 cm, height 30 cm", "40 cm x 30 cm"),
+        ("height 30 cm and width 40 cm", "40 cm x 30 cm"),
+        ("approx. 20 x 30 cm", "20 cm x 30 cm"),
+        ("an 11 by 17 in", "11 in x 17 in"),
+        ("13x18s", "13 cm x 18 cm"),
+        ("6-by-6", "6 cm x 6 cm"),
+        ("4-inch by 6-inch", "4 inch x 6 inch"),
+        ("A-4", "210 mm x 297 mm"),
+        ("b 2", "500 mm x 707 mm"),
     ],
 )
 def test_sizes_are_read_as_people_say_them(typed: str, read: str) -> None:
@@ -369,12 +381,44 @@ def test_lengths_made_of_readings_are_lengths() -> None:
     [
         ("60cm breit", 600, 400), ("60 cm hoch", 900, 600), ("lange Kante 60 cm", 600, 400),
         ("longest side 60 cm", 600, 400), ("60 cm short side", 900, 600), ("60 x auto", 600, 400),
-        ("auto x 60 cm", 900, 600), ("60 cm wide", 600, 400),
+        ("auto x 60 cm", 900, 600), ("60 cm wide", 600, 400), ("about 60 cm wide", 600, 400),
+        ("w 60 cm", 600, 400), ("height: 60 cm", 900, 600), ("h=60", 900, 600),
     ],
 )  # fmt: skip
 def test_one_side_is_said_in_many_ways(typed: str, wide: int, high: int) -> None:
     sides = read_size(typed, "cm", (6000, 4000)).sides
     assert (sides.width.mm, sides.height.mm) == (wide, high)
+
+
+@pytest.mark.parametrize(
+    ("typed", "wide", "high"), [("40w x 30h", 400, 300), ("40w x 90h", 400, 900)]
+)
+def test_sides_that_say_which_they_are_are_not_turned_for_a_picture(
+    typed: str, wide: int, high: int
+) -> None:
+    for picture in ((6000, 4000), (4000, 6000)):
+        read = read_size(typed, "cm", picture).sides
+        assert (read.width.mm, read.height.mm) == (wide, high)
+
+
+@pytest.mark.parametrize(
+    ("typed", "read"),
+    [
+        ("70 x 1 m", "70 cm x 1 m"), ("1 m x 70", "1 m x 70 cm"), ("60 x 1.2 m", "60 cm x 1.2 m"),
+        ("24 x 2 ft", "24 in x 2 ft"), ("2 ft x 18", "2 ft x 18 in"),
+        # Long, but not as long in any other unit; and as it was said.
+        ("1 m x 1.5", "1 m x 1.5 m"), ("70 cm x 1", "70 cm x 1 cm"), ("20 x 120 in", "20 in x 120 in"),
+    ],
+)  # fmt: skip
+@pytest.mark.parametrize("unit", ["cm", "mm", "in"])
+def test_a_bare_side_that_would_be_metres_long_is_in_the_smaller_unit(
+    typed: str, read: str, unit: str
+) -> None:
+    found = read_size(typed, unit)
+    assert f"{found.sides.width.typed} x {found.sides.height.typed}" == read
+    one_unit = parse_size(typed)
+    if found.sides != one_unit:
+        assert found.said and parse_size(found.others[0].text) == one_unit
 
 
 def test_the_long_side_is_the_pictures_long_side() -> None:

@@ -30,6 +30,10 @@ BETWEEN = re.compile(r"\s*(?:[×xX*]|(?:(?<=[\s\d\"'])|\b)by(?:(?=[\s\d.,])|\b))
 LEAST_SIDE_MM = 20
 MOST_SIDE_MM = 20_000
 MOST_RATIO = 12
+#: Beyond this ratio a bare side beside one with a unit was hardly meant in it: `70 x 1 m`, `24 x 2 ft`.
+_MOST_IN_ONE_UNIT = 6
+_IMPERIAL = ("in", "ft")
+_NUMBER = re.compile(r"[\d\s.,/½⅓⅔¼¾⅛⅜⅝⅞]+")
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,6 +57,37 @@ def implausible(sides: Sides) -> str | None:
     if long > MOST_RATIO * short:
         return f"one side is more than {MOST_RATIO} times the other"
     return None
+
+
+def in_two_units(text: str, unit: str, in_one: Sides) -> Sides | None:
+    """A pair with one bare side, which is in `unit` or centimetres beside a metric one, in inches beside another; None
+    where it was meant as `in_one`.
+
+    >>> found = in_two_units("70 x 1 m", "cm", parse_size("70 x 1 m"))
+    >>> found.width.typed, found.height.typed
+    ('70 cm', '1 m')
+    >>> in_two_units("20 x 60 in", "cm", parse_size("20 x 60 in")) is None
+    True
+    """
+    parts = BETWEEN.split(text.strip())
+    bare = [_NUMBER.fullmatch(part) is not None for part in parts]
+    if sum(bare) != 1 or in_one.width.unit == "px" or _ratio(in_one) <= _MOST_IN_ONE_UNIT:
+        return None
+    imperial = in_one.width.unit in _IMPERIAL
+    for other in ("in",) if imperial else ("cm",) if unit in _IMPERIAL else (unit, "cm"):
+        each = (f"{part} {other}" if one else part for part, one in zip(parts, bare, strict=True))
+        try:
+            sides = parse_size(" x ".join(each))
+        except LengthError:
+            continue
+        if sides.width.unit != "px" and _ratio(sides) <= _MOST_IN_ONE_UNIT:
+            return sides
+    return None
+
+
+def _ratio(sides: Sides) -> Fraction:
+    short, long = sorted((sides.width.mm, sides.height.mm))
+    return long / short
 
 
 @lru_cache(maxsize=4096)

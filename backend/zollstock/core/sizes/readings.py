@@ -20,7 +20,7 @@ from ..ground.plaintext import plain
 from ..ground.rational import Fraction
 from ..ground.show import LengthStyle
 from .library import Size, library
-from .pairs import BETWEEN, ISO_A, ISO_B, ISO_C, Sides, implausible, parse_size
+from .pairs import BETWEEN, ISO_A, ISO_B, ISO_C, Sides, implausible, in_two_units, parse_size
 from .papers import NAMES, direction, paper
 from .spelling import plain_spelling, with_thousands
 from .spoken import nearest_pair, written
@@ -400,6 +400,9 @@ def _two_sides(spelled: str, unit: str) -> ReadSize:
         )
         return ReadSize(first, f"read as {size_shown(first)}", (_size_other(second),))
     sides = parse_size(spelled, unit)
+    apart = in_two_units(spelled, unit, sides)
+    if apart is not None:
+        return ReadSize(apart, f"read as {size_shown(apart)}", (_size_other(sides),))
     parts = BETWEEN.split(spelled)
     if unit == "px" or not all(_BARE.fullmatch(part) for part in parts):
         return ReadSize(sides)

@@ -7,6 +7,8 @@ from __future__ import annotations
 
 import re
 
+from ..ground.rational import fraction_of
+
 _NUMBER = r"\d[\d.,/½⅓⅔¼¾⅛⅜⅝⅞ ]*"
 #: `50 auf 70`, `50 mal 70 cm`, `24 in times 16 in`.
 _WORDS_BETWEEN = re.compile(r"(?<=[\w\"'”″′])\s+(?:auf|mal|times|per|zu)\s+(?=\d)", re.I)
@@ -38,6 +40,35 @@ _DIN = re.compile(r"^(?:din|iso)[\s-]+(?=[abc]\s?\d)", re.I)
 #: `A3R`: the sheet fed the other way, so it lies.
 _LYING = re.compile(rf"{_ISO_NAME}\s?[-]?r", re.I)
 _PLUS = re.compile(r"\s*\bplus\b", re.I)
+#: `about 60 cm wide`, `an 8 by 10`, `8x10s`: what says nothing of the size.
+_BETWEEN = r"\s*(?:[x×*]|by)\s*"
+_ABOUT = re.compile(
+    rf"^(?:about|around|roughly|approx(?:\.|imately)?|circa|ca\.?|etwa|ungefähr|an?(?=\s+\d+{_BETWEEN}\d))\s+(?=.*\d)",
+    re.I,
+)
+_PLURAL = re.compile(rf"(\d+{_BETWEEN}\d+)['’]?s", re.I)
+#: `6-by-6`, `4-inch by 6-inch`, `A-4`.
+_HYPHENS = re.compile(
+    r"(?<=\d)-(?=(?:inch(?:es)?|in|cm|mm|foot|ft)\b)|-(?=(?:by|x)-)|(?<=-by)-|(?<=-x)-|(?<=^[abc])-(?=\d)",
+    re.I,
+)
+#: `40w x 30h in`, `height 30, width 40 cm`, `H: 30 cm`: sides that say which they are.
+_UNIT = r"(?:\s*(?:(?:mm|cm|m|inch(?:es)?|in|ft|px)(?![a-z])|[\"”″]))?"
+_WIDE, _HIGH = r"(?:width|wide|w|breite)", r"(?:height|high|h|höhe)"
+_VALUE = rf"(\d[\d.,/½¼¾]*(?:\s\d+/\d+)?{_UNIT})"
+_LETTERED = tuple(
+    (re.compile(pattern, re.I), turned)
+    for first, second, turned in ((_WIDE, _HIGH, False), (_HIGH, _WIDE, True))
+    for pattern in (
+        rf"{_VALUE}\s*{first}(?:\s*[x×*,]\s*|\s+by\s+){_VALUE}\s*{second}({_UNIT})",
+        rf"{first}[\s:=]*{_VALUE}(?:\s*[x×*,]\s*|\s+(?:by|and|und)?\s*){second}[\s:=]*{_VALUE}()",
+    )
+)
+_LETTERED_ALONE = (
+    (re.compile(rf"{_WIDE}[\s:=]+{_VALUE}", re.I), "wide"),
+    (re.compile(rf"{_HIGH}[\s:=]+{_VALUE}", re.I), "high"),
+)
+_BARE = re.compile(r"\d+(?:[.,]\d+)?")
 
 
 def written(text: str) -> str:
@@ -45,8 +76,14 @@ def written(text: str) -> str:
 
     >>> [written(text) for text in ("50 auf 70", "DIN-A3 plus", "half A3", "60 x auto", "24, 16")]
     ['50 x 70', 'A3+', 'A4', '60 wide', '24 x 16']
+    >>> [written(text) for text in ("an 8 by 10", "40w x 30h", "H: 40 cm", "4-inch by 6-inch")]
+    ['8 by 10', '40 x 30 landscape', '40 cm high', '4 inch by 6 inch']
     """
-    text = " ".join(text.split())
+    text = _HYPHENS.sub(" ", _ABOUT.sub("", " ".join(text.split())))
+    if match := _PLURAL.fullmatch(text):
+        return match[1]
+    if (lettered := _lettered(text)) is not None:
+        return lettered
     text = _PLUS.sub("+", _DIN.sub("", text))
     for pattern, by in ((_HALF, 1), (_DOUBLE, -1)):
         if match := pattern.fullmatch(text):
@@ -68,6 +105,22 @@ def written(text: str) -> str:
     if match := _PARTED.fullmatch(text):
         return f"{match[1]} x {match[2]}"
     return _WORDS_BETWEEN.sub(" x ", text)
+
+
+def _lettered(text: str) -> str | None:
+    """Sides that say which they are, the width first; bare ones are told how they lie, so that no picture turns them."""
+    for pattern, turned in _LETTERED:
+        if match := pattern.fullmatch(text):
+            first, second, unit = (part.strip() for part in match.groups())
+            wide, high = (second, first) if turned else (first, second)
+            if unit or not (_BARE.fullmatch(wide) and _BARE.fullmatch(high)):
+                return f"{wide} x {high} {unit}".strip()
+            lies = fraction_of(wide.replace(",", ".")) > fraction_of(high.replace(",", "."))
+            return f"{wide} x {high} {'landscape' if lies else 'portrait'}"
+    for alone, word in _LETTERED_ALONE:
+        if match := alone.fullmatch(text):
+            return f"{match[1]} {word}"
+    return None
 
 
 _TWO_NUMBERS = re.compile(
