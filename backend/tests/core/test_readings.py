@@ -125,6 +125,17 @@ def test_own_names_count() -> None:
     assert (read.sides.width.typed, read.sides.height.typed) == ("88 cm", "33 cm")
 
 
+@pytest.mark.parametrize(
+    "name", ["Poster 50 x 70", "Hall quer", "W 40", "8x10s", "about A3", "A-4"]
+)
+@pytest.mark.parametrize("lies", ["", " landscape", " portrait"])
+def test_an_own_name_is_no_way_of_saying_something_else(name: str, lies: str) -> None:
+    own = Size("own-1", name, "Own sizes", parse_length("33 cm"), parse_length("88 cm"))
+    read = read_size(f"{name}{lies}", "cm", own=[own]).sides
+    typed = ("88 cm", "33 cm") if lies == " landscape" else ("33 cm", "88 cm")
+    assert (read.width.typed, read.height.typed) == typed
+
+
 def test_a_single_side_takes_the_pictures_ratio_and_the_other_way_is_offered() -> None:
     read = read_size("60 cm", "in", picture=(6000, 4000))
     assert (read.sides.width.typed, read.sides.height.typed) == ("60 cm", "40 cm")

@@ -202,7 +202,8 @@ def read_size(
     if len(text) > LONGEST_SIZE:
         raise LengthError("this is too long to be a size")
     try:
-        return _read_size(written(text), unit, picture, own)
+        named = _is_own(text, own) or _is_own(direction(text)[0], own)
+        return _read_size(text if named else written(text), unit, picture, own)
     except LengthError as error:
         raise _with_nearest(text, unit, own, error) from None
 
@@ -210,8 +211,9 @@ def read_size(
 def _read_size(
     text: str, unit: str, picture: tuple[int, int] | None, own: Iterable[Size]
 ) -> ReadSize:
-    # `60 cm hoch` is a side of 60 cm; `A3 hoch` stands.
-    words, lies = (text, None) if _ALONE.fullmatch(text) else direction(text)
+    # `60 cm hoch` is a side of 60 cm; `A3 hoch` stands; what is one's own is called as it is called.
+    whole = _ALONE.fullmatch(text) or _is_own(text, own)
+    words, lies = (text, None) if whole else direction(text)
     named = _named(words, unit, own)
     read = named or _by_ratio(words, unit, picture) or _square(words, unit)
     if read is None:
@@ -259,6 +261,11 @@ def _is_pair(first: int, second: int) -> bool:
 
 def _turned(sides: Sides, lies: bool) -> Sides:
     return sides if lies == (sides.width.mm > sides.height.mm) else Sides(sides.height, sides.width)
+
+
+def _is_own(text: str, own: Iterable[Size]) -> bool:
+    sought = plain(text)
+    return bool(sought) and any(plain(size.name) == sought for size in own)
 
 
 def _named(words: str, unit: str, own: Iterable[Size]) -> ReadSize | None:
