@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+import time
 from collections.abc import Iterator
 from pathlib import Path
 
@@ -18,7 +19,8 @@ from tests.running import NAME, PASSWORD
 @pytest.fixture
 def newcomer(stack: Stack, browser: Browser) -> Iterator[Page]:
     """Somebody with an account of their own and nothing in it, at the door."""
-    name = f"newcomer-of-{NAME}"
+    # A second try begins with nothing, too.
+    name = f"newcomer-of-{NAME}-{time.time_ns()}"
     stack.manage("make_account", name)
     context = browser.new_context(
         base_url=stack.address, viewport={"width": 1280, "height": 800}, reduced_motion="reduce"

@@ -29,12 +29,15 @@ export function JobsPage() {
   const [asking, setAsking] = useState(false);
   const make = useJobChange(makeJob);
   const archive = useJobChange((file: File) => sendArchive(file, () => undefined));
+  // The page's own: the place of the first job goes as soon as the list has one, and would take the way to it along.
+  const sample = useJobChange(makeSample);
   const chooser = useRef<HTMLInputElement>(null);
   const pictures = useRef<HTMLInputElement>(null);
   const give = useArrivalStore((store) => store.give);
   const open = (job: JobState) => void go(`/jobs/${job.id}`);
   const removed = useRemovedJobs().data ?? [];
-  const none = jobs.whole && !jobs.items.length && !search && !archived && !removed.length;
+  const empty = jobs.whole && !jobs.items.length && !search && !archived && !removed.length;
+  const none = empty || sample.isPending;
   return (
     <>
       <TopBar>
@@ -81,9 +84,14 @@ export function JobsPage() {
         <h1 className="sr-only">Jobs</h1>
         {archive.isPending && <p role="status">Reading the job…</p>}
         {archive.error && <Problem message={archive.error.message} />}
+        {sample.error && <Problem message={sample.error.message} />}
         <Coming query={jobs.query} what="What is in work" />
         {none && (
-          <FirstJob onPictures={() => pictures.current?.click()} onOpen={(job) => void go(`/jobs/${job}`)} />
+          <FirstJob
+            making={sample.isPending}
+            onPictures={() => pictures.current?.click()}
+            onSample={() => sample.mutate(undefined, { onSuccess: (job) => void go(`/jobs/${job}`) })}
+          />
         )}
         {jobs.query.data && !none && (
           <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
@@ -117,7 +125,7 @@ export function JobsPage() {
         )}
         <LongList
           label="Jobs"
-          items={jobs.items}
+          items={sample.isPending ? [] : jobs.items}
           keyOf={(job) => job.id}
           gap={[0, 16]}
           rowHeight={240}
@@ -172,8 +180,7 @@ function RemovedJobs({ removed }: { removed: readonly { id: number; title: strin
 }
 
 /** A place without jobs: what belongs here, the first step, and what comes next. */
-function FirstJob(props: { onPictures: () => void; onOpen: (job: number) => void }) {
-  const sample = useJobChange(makeSample);
+function FirstJob(props: { making: boolean; onPictures: () => void; onSample: () => void }) {
   return (
     <div className="panel mx-auto mt-12 max-w-xl space-y-4 p-8">
       <h2 className="text-lg font-semibold">No jobs yet</h2>
@@ -185,19 +192,13 @@ function FirstJob(props: { onPictures: () => void; onOpen: (job: number) => void
         <button type="button" className="strong-button" onClick={props.onPictures}>
           Add pictures
         </button>
-        <button
-          type="button"
-          className="plain-button"
-          disabled={sample.isPending}
-          onClick={() => sample.mutate(undefined, { onSuccess: props.onOpen })}
-        >
-          {sample.isPending ? "Making the sample job…" : "Try a sample job"}
+        <button type="button" className="plain-button" disabled={props.making} onClick={props.onSample}>
+          {props.making ? "Making the sample job…" : "Try a sample job"}
         </button>
         <Link className="plain-button inline-flex items-center" to="/how-it-works">
           How it works
         </Link>
       </div>
-      {sample.error && <Problem message={sample.error.message} />}
       <p className="soft">
         You can also drop pictures anywhere on this window, or paste one. JPEG, TIFF, PNG, WebP, HEIC or AVIF;
         the files themselves are never changed.
