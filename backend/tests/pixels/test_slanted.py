@@ -95,25 +95,27 @@ def test_a_picture_on_a_handout_lies_as_its_part_says(halves: Path, tmp_path: Pa
         assert max(abs(a - b) for a, b in zip(page(x, y), colour, strict=True)) < 6, (x, y)
 
 
+@pytest.mark.parametrize("turn", [0, 90, 180, 270])
 @pytest.mark.parametrize("fill", ["mirror", "stretch"])
 def test_the_sides_of_a_canvas_on_a_handout_are_those_of_the_file(
-    tmp_path: Path, fill: str
+    tmp_path: Path, fill: str, turn: int
 ) -> None:
     """Mirrored at the fold or drawn out from it, corners too; the same as in pixels."""
     picture = tmp_path / "ramps.jpg"
     ramps = pyvips.Image.xyz(180, 120).linear([1, 1.5], [30, 20])
     ramps = ramps.bandjoin(pyvips.Image.xyz(180, 120)[0] * 0 + 90).cast("uchar")
     ramps.copy(interpretation="srgb").jpegsave(str(picture), Q=98, subsample_mode="off")
-    face = mm(8, 6, 18, 12)
-    canvas = part(picture=(180, 120), region=Box(*map(Fraction, (0, 0, 180, 120))), turn=0, box=face,
-                  image=face, content=mm(4, 3, 29, 20), rim=EdgeFill(fill, "#ffffff"))  # fmt: skip
+    face = mm(8, 6, 18, 12) if turn % 180 == 0 else mm(8, 6, 12, 18)
+    content = mm(4, 3, 29, 20) if turn % 180 == 0 else mm(4, 3, 20, 25)
+    canvas = part(picture=(180, 120), region=Box(*map(Fraction, (0, 0, 180, 120))), turn=turn, box=face,
+                  image=face, content=content, rim=EdgeFill(fill, "#ffffff"))  # fmt: skip
     page = drawn(handout_pdf([sheet(canvas)], "Sheet", {0: picture}), tmp_path)
     sources = Sources(
         pictures=lambda _: pyvips.Image.new_from_file(str(picture)), method=method_of(Way())
     )
     made = compose(sheet(canvas), sources)
-    for x in range(45, 330, 15):
-        for y in range(35, 230, 15):
+    for x in range(45, int(10 * content.right), 15):
+        for y in range(35, int(10 * content.bottom), 15):
             assert page(x, y) == pytest.approx(made(x, y), abs=6), (x, y)
     assert page(30, 20) == [255, 255, 255]
 

@@ -104,6 +104,19 @@ def test_a_sound_jpeg_is_whole_however_many_rows_it_has(
             check_whole(path)
 
 
+def test_a_frame_that_says_nonsense_is_refused_in_words(tmp_path: Path) -> None:
+    """Channels of no height, and a frame that ends before it has said how many there are."""
+    data = save(noise(W, H), tmp_path / "whole.jpg", Q=90).read_bytes()
+    frame = data.index(b"\xff\xc0")
+    heightless = bytearray(data)
+    for channel in range(3):
+        heightless[frame + 11 + 3 * channel] = 0
+    for content in (bytes(heightless), data[: frame + 8]):
+        (tmp_path / "hurt.jpg").write_bytes(content)
+        with pytest.raises(PictureError):
+            check_whole(tmp_path / "hurt.jpg")
+
+
 def test_an_even_picture_is_whole(tmp_path: Path) -> None:
     """Its codes are nearly all noughts, and there is nothing behind them."""
     path = save(

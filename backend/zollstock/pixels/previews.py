@@ -11,7 +11,7 @@ from .errors import PictureError, RenderError
 from .foreign import foreign
 from .inspect import sniff
 from .vips import pyvips
-from .whole import FAIL_ON, in_memory, jpeg_in_small
+from .whole import FAIL_ON, LEFT, in_memory, jpeg_in_small
 
 #: Longest side, px, of the proof on the bench and of the one in lists.
 BENCH_PX = 2400
@@ -20,7 +20,7 @@ LIST_PX = 480
 LONG_PX = 8 * LIST_PX
 #: A decoder leaves so many times as long a side for them. From hardly more than their own px they are no worse (rms
 #: 0.2 to 0.3 L* against all pixels of a photograph, as from twice as many), and there sooner.
-_LEFT_FOR_LISTS, _LEFT = 1.2, 2.0
+_LEFT_FOR_LISTS = 1.2
 
 _WHITE = [255.0, 255.0, 255.0]
 _DAMAGED = (
@@ -72,7 +72,7 @@ def read_through(picture: Path, longest: int) -> pyvips.Image:
     with picture.open("rb") as file:
         is_jpeg = sniff(file.read(16)) == "JPEG"
     if is_jpeg:
-        left = _LEFT_FOR_LISTS if longest == LIST_PX else _LEFT
+        left = _LEFT_FOR_LISTS if longest == LIST_PX else LEFT
         small = jpeg_in_small(picture, longest, left)
         if small is None:
             raise PictureError(_DAMAGED)

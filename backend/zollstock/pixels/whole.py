@@ -28,7 +28,7 @@ _SLACK = 2 * _PIECE
 #: Small enough for the fastest way through.
 _SMALLEST = 480
 #: A decoder leaves at least so many times as many px along a side as are wanted; libvips does the same.
-_LEFT = 2.0
+LEFT = 2.0
 #: What ends the coded pixels of a JPEG: any marker but stuffing and restarts (ITU-T T.81, B.1.1).
 _END_OF_SCAN = re.compile(rb"\xff[^\x00\xd0-\xd7\xff]")
 _MARKER = re.compile(rb"\xff[\xc0-\xfe]")
@@ -69,7 +69,7 @@ def jpeg_is_whole(path: Path) -> bool:
     return jpeg_in_small(path, _SMALLEST) is not None
 
 
-def jpeg_in_small(path: Path, longest: int, left: float = _LEFT) -> pyvips.Image | None:
+def jpeg_in_small(path: Path, longest: int, left: float = LEFT) -> pyvips.Image | None:
     """A JPEG with no side longer than `longest` px, upright, in memory; None where not every pixel can be decoded.
 
     Decodes all of it, once, at a fraction of its size that leaves `left` times as long a side at least. Junk between
@@ -182,7 +182,7 @@ def _frame(data: mmap.mmap, at: int) -> tuple[int, int, int]:
     """Columns, rows, and the rows that are coded together: 8 for each step down of the finest channel (B.2.2)."""
     rows, columns = _two(data, at + 5), _two(data, at + 7)
     channels = data[at + 10 : at + 2 + _two(data, at + 2)]
-    return columns, rows, 8 * max((each & 15 for each in channels[1::3]), default=1)
+    return columns, rows, 8 * max(1, *(each & 15 for each in channels[1::3]), 1)
 
 
 def _two(data: mmap.mmap, at: int) -> int:
