@@ -1,13 +1,14 @@
 // @vitest-environment happy-dom
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { fireEvent, render, screen, waitFor } from "@testing-library/react";
+import { cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
 import { MemoryRouter, Route, Routes } from "react-router";
-import { expect, it, vi } from "vitest";
+import { afterEach, expect, it, vi } from "vitest";
 
 /** A place without jobs, whose sample job is in lists before its prints are made. */
 const server = vi.hoisted(() => ({
   jobs: [] as object[],
   printsMade: null as (() => void) | null,
+  printFails: null as ((error: Error) => void) | null,
   GET: (path: string) =>
     Promise.resolve(
       path === "/api/jobs"
@@ -20,8 +21,9 @@ const server = vi.hoisted(() => ({
     ),
   POST: (path: string) => {
     if (path !== "/api/jobs/sample") {
-      return new Promise<object>((resolve) => {
+      return new Promise<object>((resolve, reject) => {
         server.printsMade = () => resolve({ id: 1 });
+        server.printFails = reject;
       });
     }
     server.jobs = [
@@ -50,8 +52,7 @@ vi.mock(import("../frame/TopBar"), () => ({ TopBar: () => null }) as never);
 vi.mock(import("../drawing/LongList"), () => ({ LongList: () => <ul aria-label="Jobs" /> }) as never);
 const { JobsPage } = await import("./JobsPage");
 
-it("who tries the sample job is led to it, though the list has it before it is whole", async () => {
-  const queries = new QueryClient();
+const shown = (queries: QueryClient) =>
   render(
     <QueryClientProvider client={queries}>
       <MemoryRouter>
@@ -62,10 +63,33 @@ it("who tries the sample job is led to it, though the list has it before it is w
       </MemoryRouter>
     </QueryClientProvider>,
   );
+
+afterEach(() => {
+  cleanup();
+  Object.assign(server, { jobs: [], printsMade: null, printFails: null });
+});
+
+it("who tries the sample job is led to it, though the list has it before it is whole", async () => {
+  const queries = new QueryClient();
+  shown(queries);
   fireEvent.click(await screen.findByRole("button", { name: "Try a sample job" }));
   await waitFor(() => expect(server.jobs).toHaveLength(1));
   await queries.invalidateQueries({ queryKey: ["jobs"] });
   await screen.findByText("Making the sample job…");
+  server.printsMade?.();
+  await screen.findByText("the sample itself");
+});
+
+it("a sample job that fails half the way is told, stands in the list, and is gone on with", async () => {
+  shown(new QueryClient({ defaultOptions: { mutations: { retry: false } } }));
+  fireEvent.click(await screen.findByRole("button", { name: "Try a sample job" }));
+  await waitFor(() => expect(server.printFails).not.toBeNull());
+  server.printFails?.(new Error("The room of this account is used up."));
+  await screen.findByText("The room of this account is used up.");
+  await waitFor(() => expect(screen.queryByText("No jobs yet")).toBeNull());
+  Object.assign(server, { printsMade: null });
+  fireEvent.click(screen.getByRole("button", { name: "Go on with the sample job" }));
+  await waitFor(() => expect(server.printsMade).not.toBeNull());
   server.printsMade?.();
   await screen.findByText("the sample itself");
 });

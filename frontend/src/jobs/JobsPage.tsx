@@ -31,6 +31,7 @@ export function JobsPage() {
   const archive = useJobChange((file: File) => sendArchive(file, () => undefined));
   // The page's own: the place of the first job goes as soon as the list has one, and would take the way to it along.
   const sample = useJobChange(makeSample);
+  const trySample = () => sample.mutate(undefined, { onSuccess: (job) => void go(`/jobs/${job}`) });
   const chooser = useRef<HTMLInputElement>(null);
   const pictures = useRef<HTMLInputElement>(null);
   const give = useArrivalStore((store) => store.give);
@@ -84,13 +85,19 @@ export function JobsPage() {
         <h1 className="sr-only">Jobs</h1>
         {archive.isPending && <p role="status">Reading the job…</p>}
         {archive.error && <Problem message={archive.error.message} />}
-        {sample.error && <Problem message={sample.error.message} />}
+        {sample.error && (
+          <Problem message={sample.error.message}>
+            <button type="button" className="min-h-6 font-semibold underline" onClick={trySample}>
+              Go on with the sample job
+            </button>
+          </Problem>
+        )}
         <Coming query={jobs.query} what="What is in work" />
         {none && (
           <FirstJob
             making={sample.isPending}
             onPictures={() => pictures.current?.click()}
-            onSample={() => sample.mutate(undefined, { onSuccess: (job) => void go(`/jobs/${job}`) })}
+            onSample={trySample}
           />
         )}
         {jobs.query.data && !none && (

@@ -40,12 +40,12 @@ export const useLayouts = (job: number) =>
     ),
   );
 
-/** Changes to jobs; each makes the lists fresh again. */
+/** Changes to jobs; each makes the lists fresh again, one that failed too: it may have come half the way. */
 export function useJobChange<T, R>(run: (given: T) => Promise<R>) {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: run,
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["jobs"] }),
+    onSettled: () => queries.invalidateQueries({ queryKey: ["jobs"] }),
   });
 }
 
