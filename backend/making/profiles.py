@@ -2,16 +2,17 @@
 
 Each describes invented inks on an invented paper (`making.inks`): tables both ways, 16 bits (`mft2`; ICC.1:2001-04), from
 numbers to colours and from colours to numbers, the latter by the nearest colour (relative) and with what lies beyond brought in
-(perceptual, which stands for saturation too).
+(perceptual, which stands for saturation too). Their tones are measured through the engine and kept beside them, in `tones.json`.
 """
 
 from __future__ import annotations
 
+import json
 import struct
 import sys
 import time
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from pathlib import Path
 
 import numpy as np
@@ -19,6 +20,7 @@ from numpy.typing import NDArray
 
 from making.inks import D50, Paper, Printing
 from making.inverting import Floats, Reach, between, nearest, perceptual
+from zollstock.pixels.gamut import PrintColours
 
 OUT = Path(__file__).resolve().parents[1] / "zollstock" / "pixels" / "shipped"
 _RIGHTS = "Made by code for Zollstock, of inks and papers that do not exist; no rights are kept."
@@ -199,6 +201,8 @@ def main() -> None:
         content = made(one)
         (OUT / f"{one.key}.icc").write_bytes(content)
         print(f"{one.key:16s} {len(content) / 1e3:6.0f} kB {time.perf_counter() - began:5.1f} s")
+    tones = {one.key: asdict(PrintColours(OUT / f"{one.key}.icc").tones) for one in PROFILES}
+    (OUT / "tones.json").write_text(json.dumps(tones, indent=1) + "\n")
 
 
 if __name__ == "__main__":

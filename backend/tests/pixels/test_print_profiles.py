@@ -36,6 +36,7 @@ from zollstock.pixels.gamut_cli import gamut, profile
 from zollstock.pixels.layouts import render_layout
 from zollstock.pixels.prooftable import Screen, proof_table, screen_of
 from zollstock.pixels.render import render
+from zollstock.pixels.shipping import shipped_tones
 
 Floats = NDArray[np.float64]
 SHIPPED = Path(__file__).resolve().parents[2] / "zollstock" / "pixels" / "shipped"
@@ -142,6 +143,11 @@ def test_a_shipped_profile_comes_back_to_itself(path: Path) -> None:
     greys = printing.colours(printing.numbers(np.array([[light, 0.0, 0.0] for light in range(30, 100, 10)])))  # fmt: skip
     if count > 1:
         assert np.hypot(greys[:, 1], greys[:, 2]).max() < 0.5, "greys stay grey"
+
+
+def test_the_tones_that_ship_are_those_of_the_profiles() -> None:
+    measured = {path.stem: PrintColours(path).tones for path in SHIPPED.glob("*.icc")}
+    assert shipped_tones() == measured
 
 
 def test_papers_differ_as_papers_do() -> None:

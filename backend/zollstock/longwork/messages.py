@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import logging
 from dataclasses import dataclass
+from operator import attrgetter
 
 from celery import current_app
 from django.db import transaction
@@ -18,6 +19,13 @@ log = logging.getLogger(__name__)
 
 #: Every message that an app has named, by its task.
 MESSAGES: dict[str, Message] = {}
+
+
+def read_in_sending() -> None:
+    """Read in all that sending takes, which comes with the first message otherwise; nothing is opened or sent."""
+    for part in ("backend", "tasks", "amqp.send_task_message", "events.Dispatcher"):
+        attrgetter(part)(current_app)
+    current_app.connection_for_write().get_transport_cls()
 
 
 @dataclass(frozen=True)

@@ -19,10 +19,10 @@ from zollstock.core.colour.renderings import Intent
 from zollstock.core.studio.profiles import StudioProfile
 from zollstock.pictures.receiving import body
 from zollstock.pictures.serving import stored, to_keep
-from zollstock.pixels.gamut import PrintColours, ProfileTones
+from zollstock.pixels.gamut import PrintColours
 from zollstock.pixels.gamutslices import GamutSlice, slices_of
 from zollstock.pixels.prooftable import proof_table, screen_of
-from zollstock.pixels.shipping import shipped
+from zollstock.pixels.shipping import shipped, shipped_tones
 
 from .keeping import profiles_of, remove, take_profile
 from .models import ProfileRow
@@ -174,16 +174,11 @@ def _own(row: ProfileRow) -> ProfileState:
 
 
 def _shipped(one: StudioProfile) -> ProfileState:
-    tones = _tones(one.file)
+    tones = shipped_tones()[one.key]
     return ProfileState(
         id=None, key=one.key, name=one.name, hash=one.hash, space=one.space, prints=True, device=one.device, medium=one.medium,
         white=tones.white, black=tones.black, most_ink=tones.most_ink or None,
     )  # fmt: skip
-
-
-@lru_cache(maxsize=32)
-def _tones(path: str) -> ProfileTones:
-    return PrintColours(Path(path)).tones
 
 
 @lru_cache(maxsize=64)

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState, type SVGProps } from "react";
 import { pause } from "../api/away";
+import { useIsAwaited } from "./awaitedProofs";
 
 /** About two minutes; a picture that is not read by then shows when the page is opened again. */
 const MOST_TRIES = 18;
@@ -11,13 +12,14 @@ export function ProofImage({ href, ...rest }: SVGProps<SVGImageElement> & { href
 
 function Asked({ href, ...rest }: SVGProps<SVGImageElement> & { href: string }) {
   const [tries, setTries] = useState(0);
+  const awaited = useIsAwaited(href);
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   useEffect(() => () => clearTimeout(timer.current), []);
   return (
     <image
       preserveAspectRatio="none"
       {...rest}
-      href={tries ? `${href}?try=${tries}` : href}
+      href={awaited ? undefined : tries ? `${href}?try=${tries}` : href}
       onError={() => {
         if (tries < MOST_TRIES) timer.current = setTimeout(() => setTries(tries + 1), pause(tries));
       }}

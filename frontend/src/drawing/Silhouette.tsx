@@ -1,4 +1,5 @@
 import type { Drawing } from "../api/types";
+import { smallProof } from "./awaitedProofs";
 import { SheetInSmall } from "./SheetInSmall";
 
 /** A design that is drawn in small. */
@@ -23,7 +24,7 @@ export function Silhouette({ print, scale }: { print: Print; scale: number }) {
       loss={false}
       scale={scale}
       room={[width * scale + 2, height * scale + 2]}
-      proof={`/api/pictures/${print.picture_id}/small.jpg`}
+      proof={smallProof(print.picture_id)}
       drawing={print.drawing}
     />
   );

@@ -1,4 +1,5 @@
 import type { Hit } from "../api/types";
+import { smallProof } from "../drawing/awaitedProofs";
 import type { Key } from "../shell/useKeys";
 import { SHELVES } from "./places";
 
@@ -65,7 +66,7 @@ export function linesOf(typed: string, hits: readonly Hit[], keys: readonly Key[
     title: hit.title,
     says: hit.says,
     to: `${ADDRESS[hit.kind]}${hit.id}`,
-    ...(hit.picture_id && { picture: `/api/pictures/${hit.picture_id}/small.jpg` }),
+    ...(hit.picture_id && { picture: smallProof(hit.picture_id) }),
   }));
   const actions = keys.flatMap(({ keys: name, what, does }): Line[] =>
     does && begins(what, typed)

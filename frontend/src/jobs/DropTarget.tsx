@@ -3,8 +3,9 @@ import { useEffect, useRef } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
 import { askAnew } from "../api/askAnew";
 import { usePlanStore } from "../bench/planStore";
+import { pixelsOf, smallProof } from "../drawing/awaitedProofs";
 import { Dialog } from "../shell/Dialog";
-import { isOver, onArrived, useArrivalStore } from "./arrivalStore";
+import { isOver, onArrival, useArrivalStore } from "./arrivalStore";
 import { useShallow } from "zustand/react/shallow";
 import { Problem } from "../shell/Problem";
 import { broughtBy } from "./broughtFiles";
@@ -18,6 +19,8 @@ export function jobAt(pathname: string, jobOnBench: number | undefined): number 
   return /^\/prints\/\d+/.test(pathname) ? (jobOnBench ?? null) : null;
 }
 
+const rowsOf = (job: number) => ["jobs", job, "rows"];
+
 /** Catches files wherever they are dropped or pasted, and tells of those on their way from elsewhere. */
 export function DropTarget() {
   const queries = useQueryClient();
@@ -28,13 +31,17 @@ export function DropTarget() {
 
   useEffect(
     () =>
-      onArrived(async (job) => {
-        // The picture is seen first; what stands beside it would be reckoned at the same time.
-        const rows = ["jobs", job, "rows"];
-        await askAnew(queries, { queryKey: rows });
-        // All lists of jobs, and each job: somebody may just be on the way to one.
-        const rest = ({ queryKey }: Query) => !rows.every((part, at) => queryKey[at] === part);
-        await askAnew(queries, { queryKey: ["jobs"], predicate: rest });
+      onArrival({
+        begun: (job) => askAnew(queries, { queryKey: rowsOf(job) }),
+        arrived: async (job, picture) => {
+          // The picture is seen first; what stands beside it would be reckoned at the same time.
+          await pixelsOf(smallProof(picture));
+          const rows = rowsOf(job);
+          await askAnew(queries, { queryKey: rows });
+          // All lists of jobs, and each job: somebody may just be on the way to one.
+          const rest = ({ queryKey }: Query) => !rows.every((part, at) => queryKey[at] === part);
+          await askAnew(queries, { queryKey: ["jobs"], predicate: rest });
+        },
       }),
     [queries],
   );

@@ -1,4 +1,6 @@
 // @vitest-environment happy-dom
+import { act, render } from "@testing-library/react";
+import { createElement } from "react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 
 const sendPicture = vi.fn();
@@ -30,7 +32,9 @@ vi.stubGlobal("fetch", async (request: Request) => {
 
 // Only now, so that the client finds the stand-ins above.
 const { ApiProblem } = await import("../api/client");
-const { arrivals, onArrived, useArrivalStore } = await import("./arrivalStore");
+const { arrivals, onArrival, useArrivalStore } = await import("./arrivalStore");
+const { ProofImage } = await import("../drawing/ProofImage");
+const { smallProof } = await import("../drawing/awaitedProofs");
 const { stillUnderWay } = await import("../session/useSession");
 const store = () => useArrivalStore.getState();
 const file = (name: string) => new File(["x"], name);
@@ -44,8 +48,8 @@ describe("bringing files", () => {
   });
 
   it("takes one after the other and tells of each", async () => {
-    const jobs: number[] = [];
-    onArrived((job) => jobs.push(job));
+    const jobs: unknown[] = [];
+    onArrival({ begun: (job) => jobs.push(["begun", job]), arrived: (...what) => jobs.push(what) });
     sendPicture.mockImplementation((given: File, progress: (share: number) => void) => {
       progress(0.5);
       if (given.name === "letter.tif") return Promise.reject(new ApiProblem(422, "not a picture"));
@@ -62,11 +66,28 @@ describe("bringing files", () => {
     // A print is begun while its picture is read, and goes with one that is damaged.
     expect(posted).toEqual([{ picture: "good" }, { picture: "cut" }, { picture: "good" }]);
     expect(removed).toEqual(["/api/prints/2?for_good=true"]);
-    expect(jobs).toEqual([3, 3]);
+    // Those with others behind them have no row before their picture; that of a damaged one goes.
+    expect(jobs).toEqual([
+      [3, "good"],
+      ["begun", 3],
+      ["begun", 3],
+      [3, "good"],
+    ]);
     store().clear(4);
     expect(store().rows).toHaveLength(4);
     store().clear(3);
     expect(store().rows).toEqual([]);
+  });
+
+  it("has the row of a single file before its picture, whose pixels are asked for when they are there", async () => {
+    const href = smallProof("good");
+    const { container } = render(createElement("svg", {}, createElement(ProofImage, { href })));
+    const asked = () => container.querySelector("image")?.getAttribute("href");
+    const steps: unknown[] = [];
+    onArrival({ begun: () => steps.push(["begun", asked()]), arrived: () => steps.push("arrived") });
+    sendPicture.mockResolvedValue({ picture: { id: "good", state: "reading" }, known: false });
+    await act(() => store().bring(3, [file("fog.jpg")]));
+    expect([...steps, asked()]).toEqual([["begun", null], "arrived", href]);
   });
 
   it("sends again what broke off, in its order, and at once when told to", async () => {

@@ -4,6 +4,7 @@ import { isAway, pause } from "../api/away";
 import { readThrough } from "../api/bringPicture";
 import { client, must } from "../api/client";
 import { PictureSender } from "../api/upload";
+import { awaitProof, smallProof } from "../drawing/awaitedProofs";
 import { onSignOut } from "../session/useSession";
 
 /** A file on its way in; `away` waits for the server and is sent again by itself. */
@@ -35,11 +36,16 @@ interface ArrivalStore {
 const POLL_MS = 80;
 export const isOver = (row: Arriving) => row.state === "ready" || row.state === "refused";
 
-let arrived: (job: number) => void = () => undefined;
+/** Whom to tell that a job has a print more: `begun` while its picture is read, `arrived` once that is there. */
+interface ArrivalListener {
+  begun: (job: number) => void;
+  arrived: (job: number, picture: string) => void;
+}
 
-/** Whom to tell that a job has a print more. */
-export function onArrived(listener: (job: number) => void): void {
-  arrived = listener;
+let listener: ArrivalListener = { begun: () => undefined, arrived: () => undefined };
+
+export function onArrival(told: ArrivalListener): void {
+  listener = told;
 }
 
 export const useArrivalStore = create<ArrivalStore>((set, get) => {
@@ -83,20 +89,25 @@ export const useArrivalStore = create<ArrivalStore>((set, get) => {
     tell(key, { state: "sending", words: "" });
     const arrival = await file.send((share) => tell(key, { share }));
     tell(key, { state: "reading", share: 1 });
+    const { id } = arrival.picture;
+    const made = awaitProof(smallProof(id));
     // Both at once: hardly a picture is damaged inside, and then there is nothing to print.
-    const made = printOf(key, job, arrival.picture.id);
-    const [picture] = await Promise.all([readThrough(arrival.picture, POLL_MS), made]);
+    const begun = printOf(key, job, id);
+    // With others behind it there is no time for a row that still has no picture.
+    if (queue.length === 1) void begun.then(() => listener.begun(job)).catch(() => undefined);
+    const [picture] = await Promise.all([readThrough(arrival.picture, POLL_MS), begun]).finally(made);
     if (picture.state === "refused") {
-      const params = { path: { print_id: await made }, query: { for_good: true } };
+      const params = { path: { print_id: await begun }, query: { for_good: true } };
       await must(client.DELETE("/api/prints/{print_id}", { params }));
       prints.delete(key);
+      listener.begun(job);
       tell(key, { state: "refused", words: picture.problem });
       return;
     }
     files.delete(key);
     prints.delete(key);
     tell(key, { state: "ready", words: arrival.known ? "known already, one file kept" : "" });
-    arrived(job);
+    listener.arrived(job, id);
   };
 
   const pump = async () => {

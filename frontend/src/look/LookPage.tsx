@@ -7,6 +7,7 @@ import { PrintTop } from "../bench/PrintTop";
 import { usePlanStore } from "../bench/planStore";
 import { useWorksheet } from "../bench/useWorksheet";
 import "../bench/worksheet.css";
+import { smallProof } from "../drawing/awaitedProofs";
 import { useDrag } from "../drawing/useDrag";
 import { useSize } from "../drawing/useSize";
 import { MeasuredList } from "../pictures/MeasuredList";
@@ -207,7 +208,7 @@ function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
                 turn: 0,
                 angle: 0,
               }}
-              picture={`/api/pictures/${picture.id}/small.jpg`}
+              picture={smallProof(picture.id)}
               found={whole}
               place={place}
               pane={pane}

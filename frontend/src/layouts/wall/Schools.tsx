@@ -1,5 +1,6 @@
 import { useId } from "react";
 import type { LayoutPage, LayoutState, PanelsDrawn, PanelsRequest } from "../../api/types";
+import { smallProof } from "../../drawing/awaitedProofs";
 import { turnedImage } from "../../drawing/turnedImage";
 import { Ways } from "../Ways";
 
@@ -32,7 +33,7 @@ function InSmall(props: { request: PanelsRequest; layout: LayoutState; panels: P
       <defs>
         <image
           id={own}
-          href={`/api/pictures/${props.layout.pictures[0]?.id}/small.jpg`}
+          href={smallProof(props.layout.pictures[0]?.id ?? "")}
           preserveAspectRatio="none"
           {...turnedImage(drawn.picture, turn, props.panels.angle)}
         />
