@@ -330,6 +330,17 @@ def test_dragging_a_straightened_crop_keeps_it_inside(bench) -> None:
     saved(page)
 
 
+def test_what_is_lost_at_the_top_stands_clear_of_the_dimension_above_it(bench) -> None:
+    page: Page = bench(
+        step="fit", plan={"target": {"width": "30 cm", "height": "30 cm"}, "fit": {"turn": 90}}
+    )
+    note = standing(page.locator(".desk svg text.figure", has_text="\u2212"))
+    desk = standing(page.locator(".desk"))
+    width = standing(page.locator(".desk .dimension").first)
+    assert note["y"] > width["y"] + width["height"] / 2, (note, width)
+    assert note["y"] + note["height"] < desk["y"] + desk["height"]
+
+
 def test_padding_its_colour_and_its_place(bench) -> None:
     page = square(bench)
     page.get_by_role("button", name="Keep the picture whole").first.click()

@@ -224,7 +224,9 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
         {cutTop && noticed && (
           <Note
             x={Math.min(whole[0] + whole[2], printed[0] + printed[2]) - 4}
-            y={whole[1] - 6}
+            y={
+              whole[1] - above < CLEAR_OF_LINE ? Math.max(above, whole[1]) + CLEAR_OF_LINE - 6 : whole[1] - 6
+            }
             text={`−${typeset(cutTop.text)}`}
             anchor="end"
           />
@@ -232,7 +234,7 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
         {cutLeft && noticed && (
           <Note
             x={whole[0] + 4}
-            y={whole[1] + whole[3] + 14}
+            y={Math.min(props.height - 6, whole[1] + whole[3] + NOTE_ROOM)}
             text={`−${typeset(cutLeft.text)}`}
             anchor="start"
           />
@@ -365,6 +367,9 @@ function ZonePad(props: {
     </g>
   );
 }
+
+/** What a note takes from its base line up, and what it and a dimension line need from the picture's edge, screen px. */
+const [NOTE_ROOM, CLEAR_OF_LINE] = [14, 24];
 
 function Note(props: { x: number; y: number; text: string; anchor: "start" | "end" }) {
   return (
