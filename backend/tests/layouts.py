@@ -6,6 +6,7 @@ from copy import deepcopy
 from typing import Any
 
 from zollstock.core.layouts import parse_layout
+from zollstock.core.layouts.book.request import BookRequest
 from zollstock.core.layouts.request import LayoutRequest
 
 GEARS = {
@@ -154,8 +155,10 @@ def book_document(**changes: Any) -> dict[str, Any]:
     return layout | {"plans": plans, "spreads": []} | changes
 
 
-def book(**changes: Any) -> LayoutRequest:
-    return parse_layout(book_document(**changes))
+def book(**changes: Any) -> BookRequest:
+    made = parse_layout(book_document(**changes))
+    assert isinstance(made, BookRequest)
+    return made
 
 
 def book_box(plan: int | None, *sides: str, **more: Any) -> dict[str, Any]:

@@ -13,15 +13,10 @@ from hypothesis import strategies as st
 from zollstock.core.ground.lengths import Length, LengthError, parse_length
 from zollstock.core.reckon import reckon
 from zollstock.core.sizes.finder import find
+from zollstock.core.sizes.lengthreadings import read_length
 from zollstock.core.sizes.library import Size, library
 from zollstock.core.sizes.pairs import parse_size
-from zollstock.core.sizes.readings import (
-    EXAMPLES,
-    LONGEST_SIZE,
-    SizeNotRead,
-    read_length,
-    read_size,
-)
+from zollstock.core.sizes.readings import EXAMPLES, LONGEST_SIZE, SizeNotRead, read_size
 from zollstock.core.sizes.spelling import plain_spelling
 
 from ..plans import plan

@@ -12,7 +12,8 @@ from zollstock.core.picture.measures import Measures
 from zollstock.core.rescue.chain import RescueError, parse_rescue, rescue_document
 from zollstock.core.rescue.lengths import parse_span
 from zollstock.core.rescue.lettered import Lettered, RescueFound
-from zollstock.core.rescue.report import report, text_report, trusted_px
+from zollstock.core.rescue.letteringreport import trusted_px
+from zollstock.core.rescue.report import report, text_report
 from zollstock.core.rescue.steps import ORDER
 from zollstock.core.rescue.worked import MOST_RESULT_PX, work_out_rescue
 

@@ -24,8 +24,9 @@ from zollstock.core.schema import (
     sheets_schema,
     trial_schema,
 )
-from zollstock.core.sizes import readings as core
-from zollstock.core.sizes.readings import Purpose, SizeNotRead, read_length, read_size
+from zollstock.core.sizes import lengthreadings, readings
+from zollstock.core.sizes.lengthreadings import Purpose, read_length
+from zollstock.core.sizes.readings import SizeNotRead, read_size
 from zollstock.core.telling.offsets import CropSide, typed_crop
 from zollstock.core.worksheet import Worksheet, worksheet
 from zollstock.sizes.shelf import OWN, shelf_of
@@ -181,7 +182,7 @@ def _not_read(error: LengthError) -> NotRead:
     )
 
 
-def _how(read: core.ReadLength | core.ReadSize) -> dict[str, Any]:
+def _how(read: lengthreadings.ReadLength | readings.ReadSize) -> dict[str, Any]:
     others = [OtherReading(label=other.label, text=other.text) for other in read.others]
     return {"said": read.said, "others": others, "open": read.open}
 

@@ -21,8 +21,9 @@ from zollstock.core.questions.howbig import HowBig, HowBigQuery, how_big
 from zollstock.core.questions.leaveroom import read_ratio
 from zollstock.core.questions.sensors import listed
 from zollstock.core.rules.viewing import grade_word
+from zollstock.core.sizes.lengthreadings import read_length
 from zollstock.core.sizes.megapixels import read_pixels
-from zollstock.core.sizes.readings import read_length, read_size
+from zollstock.core.sizes.readings import read_size
 from zollstock.pictures.api import own_pictures
 from zollstock.pictures.measured import measures_of
 from zollstock.sizes.cameras import SENSORS

@@ -117,7 +117,7 @@ class Wanted(Schema):
 
 
 class StateOfJob(Schema):
-    """A blade of the job's rule: how much stands there, and what waits."""
+    """A step of the job as its rail shows it: how much stands there, and what waits."""
 
     state: State
     prints: int

@@ -18,7 +18,8 @@ from zollstock.accounts.signed import SignedRequest
 from zollstock.core.layouts import parse_layout
 from zollstock.core.layouts.panels.rearranged import rearranged
 from zollstock.core.questions.panelarranging import frames_to_arrange
-from zollstock.core.sizes.readings import read_length, read_size
+from zollstock.core.sizes.lengthreadings import read_length
+from zollstock.core.sizes.readings import read_size
 from zollstock.pictures.api import own_pictures
 from zollstock.pictures.models import Picture
 from zollstock.pictures.serving import to_keep

@@ -28,7 +28,7 @@ from zollstock.core.layouts import (
     parse_layout,
 )
 from zollstock.core.layouts.book.request import MOST_PICTURES
-from zollstock.core.sizes.readings import read_length
+from zollstock.core.sizes.lengthreadings import read_length
 from zollstock.pictures.api import PictureFacts, facts, own_pictures
 from zollstock.pictures.measured import measures_of
 from zollstock.pictures.models import Picture

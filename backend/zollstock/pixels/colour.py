@@ -5,7 +5,7 @@ from __future__ import annotations
 from pathlib import Path
 
 from zollstock.core.parts.file import OutputSpec
-from zollstock.core.telling.findings import UNTAGGED_CMYK
+from zollstock.core.telling.filefindings import UNTAGGED_CMYK
 from zollstock.core.work.outcome import Work
 
 from . import profiles

@@ -16,6 +16,7 @@ from zollstock.accounts.quota import QuotaReached
 from zollstock.accounts.session_auth import OwnPage
 from zollstock.accounts.studiotable_api import table_router
 from zollstock.batches.api import router as batches
+from zollstock.batches.cells_api import router as cells
 from zollstock.bench.api import router as bench
 from zollstock.bench.canvas_api import router as canvases
 from zollstock.bench.howbig_api import router as sizes_asked
@@ -139,6 +140,7 @@ for router in (
     orders,
     lab_orders,
     batches,
+    cells,
     faults,
 ):
     api.add_router("", router)

@@ -18,7 +18,7 @@ from zollstock.core.questions.sensors import (
     shown,
     write_sensors,
 )
-from zollstock.core.sizes.readings import read_length
+from zollstock.core.sizes.lengthreadings import read_length
 from zollstock.handouts.sensors_handout import sensors_handout
 
 from .cameras import SENSORS

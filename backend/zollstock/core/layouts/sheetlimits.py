@@ -12,7 +12,7 @@ from ..parts.file import OutputSpec
 from ..rules.fileformats import FILE_FORMATS
 from ..rules.pixelcount import MOST_OUTPUT_PIXELS
 from ..sheet.sheets import Sheet
-from ..telling.findings import long_page
+from ..telling.filefindings import long_page
 from .kind import PlannedLayout
 
 

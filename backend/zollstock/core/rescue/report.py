@@ -3,50 +3,18 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
-from typing import Literal
 
-from ..answer.reckoning import Figure, Record
+from ..answer.reckoning import Record
 from ..figures.figure import figure
 from ..ground import show
 from ..ground.lengths import MM_PER_INCH
 from ..ground.rational import exact
 from ..telling.sharpening import WORTH_IT
 from .lettered import NOT_LOOKED, RescueFound
-from .steps import ORDER, Clean, Lettering, Rim, Smooth, StepKind, Tone
+from .letteringreport import lettering_report
+from .stepreport import STEP_LABELS, RescueNote, StepReport, step_report
+from .steps import ORDER, Clean, Rim, Smooth, StepKind, Tone
 from .worked import MOST_RESULT_PX, MOST_SOURCE_PX, Worked
-
-#: 95 of 100 places of an edge are this near to the true one for letters that can be trusted; for smaller ones (docs/pixels.md).
-EDGE_PX, EDGE_SMALL_PX = 0.4, 0.6
-#: The smallest capitals that can be trusted, px: without JPEG, cleaned of its blocks, and as the JPEG has them.
-TRUSTED_PLAIN, TRUSTED_CLEANED, TRUSTED_JPEG = 30, 40, 60
-_JPEG_SEEN = 88
-#: Less than this share of what the print needs is told as coarse.
-_COARSE_PPI = 100
-
-STEP_LABELS: dict[StepKind, str] = {
-    "clean": "Clean", "smooth": "Smooth", "lettering": "Lettering", "enlarge": "Enlarge",
-    "rim": "Rim", "tone": "Tone", "sharpen": "Sharpen",
-}  # fmt: skip
-
-
-class RescueNote(Record):
-    """A word about a step: what to know of it, or what to look at."""
-
-    id: str
-    level: Literal["note", "warn", "stop"]
-    text: str
-
-
-class StepReport(Record):
-    """A blade of the rule: `value` large, `corner` small; its figures with their arithmetic, its words."""
-
-    kind: StepKind
-    label: str
-    on: bool
-    value: str
-    corner: str
-    figures: list[Figure]
-    notes: list[RescueNote]
 
 
 class RescueReport(Record):
@@ -100,26 +68,6 @@ def _about(value: int) -> int:
     """Two digits are all that is known of true detail."""
     size = 10 ** max(0, len(str(value)) - 2)
     return int(round(value / size) * size)
-
-
-def _step(
-    kind: StepKind,
-    work: Worked,
-    value: str,
-    corner: str,
-    figures: list[Figure],
-    notes: list[RescueNote],
-) -> StepReport:
-    on = any(one.kind == kind and one.on for one in work.rescue.steps)
-    return StepReport(
-        kind=kind,
-        label=STEP_LABELS[kind],
-        on=on,
-        value=value if on else "as it is",
-        corner=corner if on else "off",
-        figures=figures if on else [],
-        notes=notes if on else [],
-    )
 
 
 def _clean(work: Worked, found: RescueFound) -> StepReport:
@@ -197,7 +145,7 @@ def _clean(work: Worked, found: RescueFound) -> StepReport:
                 ),
             )
         )
-    return _step(
+    return step_report(
         "clean",
         work,
         " and ".join(done) + " out" if done else "nothing to do",
@@ -231,124 +179,7 @@ def _smooth(work: Worked, found: RescueFound) -> StepReport:
         id="rescue-smooth", level="note",
         text="Grain and fine detail in what is smoothed go; it looks even, and has less detail than before.",
     )  # fmt: skip
-    return _step("smooth", work, areas, f"{show.decimal(work.smooth, 1)} px", figures, [note])
-
-
-def _lettering(work: Worked, found: RescueFound) -> StepReport:
-    step = work.rescue.step(Lettering)
-    good = [one for one in found.lettering if not one.problem]
-    pieces = sum(one.pieces for one in good)
-    figures: list[Figure] = []
-    notes = [
-        RescueNote(id="rescue-pick", level="warn", text=one.problem)
-        for one in found.lettering
-        if one.problem
-    ]
-    if good:
-        figures, more = _edges(work, min(one.smallest_px for one in good))
-        notes += more
-    picks = len(step.picks) if step is not None else 0
-    if not picks:
-        value, corner = "none picked", ""
-    elif not found.width:
-        value, corner = f"{picks} picked", ""
-    else:
-        value, corner = f"{pieces} letter{'' if pieces == 1 else 's'}", "traced"
-    return _step("lettering", work, value, corner, figures, notes)
-
-
-def trusted_px(work: Worked) -> int:
-    """The smallest capitals whose outlines can be trusted, px of the picture.
-
-    >>> from .worked import work_out_rescue
-    >>> from .chain import parse_rescue
-    >>> trusted_px(work_out_rescue(parse_rescue({"format": "zollstock.rescue/1", "picture": {"width_px": 600, "height_px": 400}})))
-    30
-    """
-    quality = work.measures.jpeg_quality
-    if quality is None or quality >= _JPEG_SEEN:
-        return TRUSTED_PLAIN
-    return TRUSTED_CLEANED if work.blocks > 0 else TRUSTED_JPEG
-
-
-def _edges(work: Worked, smallest: float) -> tuple[list[Figure], list[RescueNote]]:
-    trusted = trusted_px(work)
-    off = EDGE_PX if smallest >= trusted else EDGE_SMALL_PX
-    figures = [
-        figure(
-            "rescue_edge_px",
-            "Edge of a letter, source",
-            off,
-            "px",
-            f"± {show.decimal(off, 1)} px",
-            "95 of 100 places of an edge, by the letters' height",
-            f"{show.decimal(smallest, 0)} px high, to be trusted from {trusted} px",
-            "rescue-lettering",
-        )
-    ]
-    if work.mm_per_px is not None:
-        ppi = float(MM_PER_INCH / work.mm_per_px)
-        mm = off * 25.4 / ppi
-        figures.append(
-            figure(
-                "rescue_edge_mm",
-                "on the print",
-                mm,
-                "mm",
-                f"± {show.decimal(mm, 2)} mm",
-                "px × 25.4 ÷ ppi",
-                f"{show.decimal(off, 2)} × 25.4 ÷ {show.decimal(ppi, 1)}",
-                "rescue-lettering",
-            )
-        )
-        least = trusted * float(work.mm_per_px)
-        figures.append(
-            figure(
-                "rescue_letter_mm",
-                "Smallest letter to trust",
-                least,
-                "mm",
-                f"{show.decimal(least, 0)} mm high",
-                "px × how large a px is printed",
-                f"{trusted} px × {show.decimal(float(work.mm_per_px), 3)} mm",
-                "rescue-lettering",
-            )
-        )
-    notes = [
-        RescueNote(
-            id="rescue-vectors",
-            level="note",
-            text=(
-                "In a PDF these letters are outlines: sharp at any size. In a TIFF they are drawn at the file's own grid."
-            ),
-        )
-    ]
-    if smallest < trusted:
-        notes.append(
-            RescueNote(
-                id="rescue-small-letters",
-                level="warn",
-                text=(
-                    f"The smallest letters are {show.decimal(smallest, 0)} px high: under {trusted} px corners and thin serifs go "
-                    "first. Compare them with the picture, and move nodes where they are wrong."
-                ),
-            )
-        )
-    if work.mm_per_px is not None and work.detail is not None:
-        ppi = work.detail[0] / (work.width * float(work.mm_per_px) / 25.4)
-        if ppi < _COARSE_PPI:
-            metres = 3438 * 25.4 / ppi / 1000
-            notes.append(
-                RescueNote(
-                    id="rescue-behind",
-                    level="warn",
-                    text=(
-                        f"The picture behind them stays as coarse as it was: detail of about {show.decimal(ppi, 0)} ppi on this "
-                        f"print. Clean from {show.decimal(metres, 1)} m."
-                    ),
-                )
-            )
-    return figures, notes
+    return step_report("smooth", work, areas, f"{show.decimal(work.smooth, 1)} px", figures, [note])
 
 
 def _enlarge(work: Worked, found: RescueFound) -> StepReport:
@@ -403,7 +234,9 @@ def _enlarge(work: Worked, found: RescueFound) -> StepReport:
                 ),
             )
         )
-    return _step("enlarge", work, f"{factor.rstrip('0').rstrip('.')} ×", "careful", figures, notes)
+    return step_report(
+        "enlarge", work, f"{factor.rstrip('0').rstrip('.')} ×", "careful", figures, notes
+    )
 
 
 def _rim(work: Worked, found: RescueFound) -> StepReport:
@@ -439,13 +272,15 @@ def _rim(work: Worked, found: RescueFound) -> StepReport:
             )
         )
     value = ", ".join(f"+ {show.percent(exact(getattr(step, name)))} {name}" for name, _ in sides)
-    return _step("rim", work, value or "none", step.by if step and sides else "", figures, notes)
+    return step_report(
+        "rim", work, value or "none", step.by if step and sides else "", figures, notes
+    )
 
 
 def _tone(work: Worked, found: RescueFound) -> StepReport:
     step = work.rescue.step(Tone)
     if step is None:
-        return _step("tone", work, "", "", [], [])
+        return step_report("tone", work, "", "", [], [])
     black = found.black if step.black is None else step.black
     white = found.white if step.white is None else step.white
     known = bool(found.width) or (step.black is not None and step.white is not None)
@@ -466,7 +301,7 @@ def _tone(work: Worked, found: RescueFound) -> StepReport:
             )
         )
     value = f"{show.decimal(black, 0)} to {show.decimal(white, 0)}" if known else "by its ends"
-    return _step("tone", work, value, f"middle {show.decimal(step.middle, 2)}", figures, [])
+    return step_report("tone", work, value, f"middle {show.decimal(step.middle, 2)}", figures, [])
 
 
 def _sharpen(work: Worked, found: RescueFound) -> StepReport:
@@ -496,12 +331,14 @@ def _sharpen(work: Worked, found: RescueFound) -> StepReport:
         )
     ]
     if work.amount < WORTH_IT:
-        return _step("sharpen", work, "none needed", "", figures, [])
-    return _step("sharpen", work, value, f"amount {show.decimal(work.amount, 2)}", figures, notes)
+        return step_report("sharpen", work, "none needed", "", figures, [])
+    return step_report(
+        "sharpen", work, value, f"amount {show.decimal(work.amount, 2)}", figures, notes
+    )
 
 
 _REPORTS: dict[StepKind, Callable[[Worked, RescueFound], StepReport]] = {
-    "clean": _clean, "smooth": _smooth, "lettering": _lettering, "enlarge": _enlarge,
+    "clean": _clean, "smooth": _smooth, "lettering": lettering_report, "enlarge": _enlarge,
     "rim": _rim, "tone": _tone, "sharpen": _sharpen,
 }  # fmt: skip
 assert set(_REPORTS) == set(ORDER) == set(STEP_LABELS)

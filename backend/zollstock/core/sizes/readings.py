@@ -12,33 +12,31 @@ from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from difflib import get_close_matches
 from functools import lru_cache
-from typing import Literal
 
-from ..ground.lengths import MM_PER_INCH, Length, LengthError, parse_length
+from ..ground.lengths import MM_PER_INCH, LengthError, parse_length
 from ..ground.oneline import one_line
 from ..ground.plaintext import plain
 from ..ground.rational import Fraction
 from ..ground.show import LengthStyle
+from .lengthreadings import (
+    BARE,
+    SPOKEN_UNITS,
+    Other,
+    length_or_none,
+    length_shown,
+    read_length,
+    typed_plainly,
+)
 from .library import Size, library
 from .pairs import BETWEEN, ISO_A, ISO_B, ISO_C, Sides, implausible, in_two_units, parse_size
 from .papers import NAMES, direction, paper
 from .spelling import plain_spelling, with_thousands
 from .spoken import nearest_pair, written
 
-#: What a length is for, with the least and the most that is believed without a question, mm.
-Purpose = Literal["edge", "distance", "side"]
-_BELIEVED: dict[Purpose, tuple[Fraction, Fraction]] = {
-    "edge": (Fraction(0), Fraction(1000)),
-    "distance": (Fraction(100), Fraction(100_000)),
-    "side": (Fraction(20), Fraction(20_000)),
-}
-#: A bare distance under so many is one of metres (of feet, where inches rule): nobody looks from 1.5 cm.
-_FAR_UNITS_UNDER = 10
 #: Beyond this, mm, bare numbers may have been millimetres: 1000 × 700 in centimetres is a house's side.
 _MAYBE_MM_FROM = 3000
 #: Papers that people name by their numbers as well as by their names.
 _BY_NUMBERS = ("Office papers",)
-_SPOKEN = {"in": "inches?", "ft": "feet?", "cm": "cm?", "mm": "mm?", "m": "metres?"}
 #: A stroke between two numbers is a fraction only with the divisions of a ruler below it.
 _RULER = (2, 3, 4, 8, 16, 32, 64)
 _PAIR = re.compile(r"(\d{1,4})\s*/\s*(\d{1,4})\s*([A-Za-z\"]*)")
@@ -72,28 +70,6 @@ _ALONE = re.compile(
     r"\d[\d.,/½⅓⅔¼¾⅛⅜⅝⅞ ]*\s*(?:mm|cm|m|in|ft|px|zoll|\")?\s*(?:breit|hoch|lang|kurz)", re.I
 )
 _PX = re.compile(r"\s*px\s*$", re.I)
-_BARE = re.compile(r"[\d\s.,/½⅓⅔¼¾⅛⅜⅝⅞]+")
-
-
-@dataclass(frozen=True, slots=True)
-class Other:
-    """Another way to read what was typed: `text` reads that way, `label` asks for it."""
-
-    label: str
-    text: str
-
-
-@dataclass(frozen=True, slots=True)
-class ReadLength:
-    """A typed length; `said` tells how it was read where that was not written out.
-
-    `open`: it may be the beginning of a longer one, as `1` is of `12 in`.
-    """
-
-    length: Length
-    said: str = ""
-    others: tuple[Other, ...] = ()
-    open: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -112,79 +88,6 @@ class SizeNotRead(LengthError):
     def __init__(self, message: str, nearest: Other | None = None) -> None:
         super().__init__(message)
         self.nearest = nearest
-
-
-def read_length(text: str, unit: str, purpose: Purpose = "edge") -> ReadLength:
-    """Read a length for `purpose`; a bare number takes `unit`. Raises `LengthError`.
-
-    >>> found = read_length("1.5", "cm", "distance")  # nobody looks at a print from 1.5 cm
-    >>> found.length.typed, found.said, [other.label for other in found.others]
-    ('1.5 m', 'read as 1.5 m', ['feet?'])
-    """
-    spelled = plain_spelling(text)
-    least, most = _BELIEVED[purpose]
-
-    def believed(length: Length) -> bool:
-        return least <= length.mm <= most
-
-    thousands = with_thousands(spelled)
-    if thousands is not None:
-        small, large = parse_length(spelled, unit), _read(thousands, unit)
-        if large is None or (believed(small) and not believed(large)):
-            return ReadLength(small)
-        thousand = believed(large) and not believed(small)
-        first, second = (large, small) if thousand else (small, large)
-        return ReadLength(first, f"read as {_shown(first)}", (_length_other(second),))
-    length = parse_length(spelled, unit)
-    if not _BARE.fullmatch(spelled):
-        return ReadLength(length)
-    if purpose == "distance" and length.mm < _FAR_UNITS_UNDER * parse_length("1", unit).mm:
-        unit = "ft" if unit == "in" else "m"
-        length = parse_length(spelled, unit)
-    others = _units_of(spelled, unit, purpose)
-    return ReadLength(length, f"read as {_shown(length)}", others, open=True)
-
-
-def _units_of(spelled: str, unit: str, purpose: Purpose) -> tuple[Other, ...]:
-    """The unit that a bare number may have had in mind instead."""
-    units: tuple[str, ...]
-    if purpose == "distance":
-        others = {"in": ("ft", "m"), "ft": ("m", "in"), "m": ("ft", "cm")}
-        units = others.get(unit, ("m", "in"))
-        least, most = Fraction(200), Fraction(30_000)
-    else:
-        units = ("cm", "mm") if unit == "in" else ("in",)
-        least, most = Fraction(1), Fraction(250)
-    for other in units:
-        meant = parse_length(spelled, other)
-        if least <= meant.mm <= most:
-            return (Other(_SPOKEN[other], meant.typed),)
-    return ()
-
-
-def _length_other(length: Length) -> Other:
-    return Other(f"{_shown(length)}?", typed_plainly(length))
-
-
-def _shown(length: Length) -> str:
-    return LengthStyle(length.unit, fractions=False).length(length.mm)
-
-
-def typed_plainly(length: Length) -> str:
-    """A length in a spelling that nobody can read in two ways: 1.2 mm, not 1,200 mm.
-
-    >>> from ..ground.lengths import parse_length
-    >>> typed_plainly(parse_length("1,5 cm"))
-    '1.5 cm'
-    """
-    return LengthStyle(length.unit).typed(length.mm)
-
-
-def _read(text: str, unit: str) -> Length | None:
-    try:
-        return parse_length(text, unit)
-    except LengthError:
-        return None
 
 
 def read_size(
@@ -411,7 +314,7 @@ def _two_sides(spelled: str, unit: str) -> ReadSize:
     if apart is not None:
         return ReadSize(apart, f"read as {size_shown(apart)}", (_size_other(sides),))
     parts = BETWEEN.split(spelled)
-    if unit == "px" or not all(_BARE.fullmatch(part) for part in parts):
+    if unit == "px" or not all(BARE.fullmatch(part) for part in parts):
         return ReadSize(sides)
     inches = _size(f"{parts[0]} x {parts[1]}", "in")
     if unit != "in" and inches is not None and _sold_in_inches_alone(inches):
@@ -442,7 +345,7 @@ def thousands_meant(sides: Sides) -> Sides | None:
     meant = [with_thousands(side.typed) or side.typed for side in (sides.width, sides.height)]
     if meant == [sides.width.typed, sides.height.typed]:
         return None
-    read = [_read(text, "") for text in meant]
+    read = [length_or_none(text, "") for text in meant]
     if read[0] is None or read[1] is None:
         return None
     found = Sides(read[0], read[1])
@@ -464,7 +367,7 @@ def _usual_elsewhere(parts: list[str], unit: str, sides: Sides) -> tuple[Other, 
         pair = tuple(sorted((meant.width.mm, meant.height.mm)))
         millimetres = other == "mm" and max(sides.width.mm, sides.height.mm) > _MAYBE_MM_FROM
         if pair in _usual()[other] or implausible(sides) or millimetres:
-            found.append(Other(_SPOKEN[other], f"{meant.width.typed} x {meant.height.typed}"))
+            found.append(Other(SPOKEN_UNITS[other], f"{meant.width.typed} x {meant.height.typed}"))
     return tuple(found[:2])
 
 
@@ -493,7 +396,7 @@ def size_shown(sides: Sides) -> str:
         return f"{width.typed.removesuffix(' px')} × {height.typed}"
     if width.unit == height.unit:
         return LengthStyle(width.unit, fractions=False).size(width.mm, height.mm)
-    return f"{_shown(width)} × {_shown(height)}"
+    return f"{length_shown(width)} × {length_shown(height)}"
 
 
 #: What the field's hint offers, with what it is read as (`tests/core/test_readings.py` holds them).

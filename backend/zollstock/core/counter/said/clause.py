@@ -8,7 +8,8 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from ...ground.lengths import LengthError
-from ...sizes.readings import read_length, read_size, size_shown
+from ...sizes.lengthreadings import read_length
+from ...sizes.readings import read_size, size_shown
 from ...studio.stock import SHIPPED as SHIPPED_STOCK
 from ...studio.stock import Stock, StockMedium
 from . import words
