@@ -16,6 +16,8 @@ RUN = """
 import os, signal, sys
 sys.path.insert(0, {root!r})
 signal.signal(signal.SIGTERM, lambda *_: sys.exit(143))
+# Begun in the background of a shell, a program inherits that Ctrl-C is not for it.
+signal.signal(signal.SIGINT, signal.default_int_handler)
 from pathlib import Path
 from launcher import checks
 child = "import os, pathlib, time; pathlib.Path({told!r}).write_text(str(os.getpid())); time.sleep(300)"

@@ -5,6 +5,7 @@ import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { BoxMm, Plan } from "../api/types";
 import { benchOf } from "../api/vectors.testing";
 import { pictureNow, pieceOf } from "../drawing/placement";
+import { typeset } from "../shell/typeset";
 import { Drawing } from "./Drawing";
 import { useFitTools } from "./fitTools";
 import { usePlanStore } from "./planStore";
@@ -51,6 +52,14 @@ beforeEach(() => {
 });
 
 describe("the drawing", () => {
+  it("says on each side how much of the picture goes there", () => {
+    const { container } = drawn("border");
+    const cuts = benchOf("border").worksheet.reckoning.figures.filter(({ id }) => id.startsWith("cut_"));
+    const words = [...container.querySelectorAll("svg text")].map((text) => text.textContent);
+    expect(cuts.length).toBeGreaterThan(1);
+    for (const cut of cuts) expect(words).toContain(`−${typeset(cut.text)}`);
+  });
+
   it("says the finished size and the image's, in the unit of the print", () => {
     const { container } = drawn("border");
     expect(screen.getByRole("button", { name: /^Width 24.in, change it$/ })).toBeInTheDocument();

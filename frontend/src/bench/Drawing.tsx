@@ -9,6 +9,7 @@ import { DimensionField } from "./DimensionField";
 import { DimensionLine, dimensionWidth } from "../drawing/DimensionLine";
 import { AS_BEGUN, CENTRED, useFitTools } from "./fitTools";
 import { Guides } from "./Guides";
+import { LossNotes } from "./LossNotes";
 import { KeepZones } from "./KeepZones";
 import { usePlanStore } from "./planStore";
 import { TurningCanvas } from "./TurningCanvas";
@@ -123,17 +124,16 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
   const below = Math.min(props.height - 16, end.y + 24);
   const left = outer.x - dimensionWidth(text("target_height")) / 2 - 12;
   const right = end.x + dimensionWidth(text("image_height")) / 2 + 12;
+  const [leftLine, rightLine] = [Math.max(34, left), Math.min(room - 34, right)];
   // Where something goes beyond the finished size, that is what has to be known; else what is left of it.
   const beyond = boxes.fold !== undefined || edge.kind === "bleed";
   const inner = beyond
     ? { box: sheet, width: `${text("document_width")} to print`, height: text("document_height") }
     : { box: image, width: text("image_width"), height: text("image_height") };
   const noticed = Number(figures.get("loss")?.value ?? 0) > 0.001;
-  const cutTop = figures.get("cut_top");
-  const cutLeft = figures.get("cut_left");
 
   const across = [(trim[0] * 2 + trim[2]) / 2, above] as const;
-  const upright = [Math.max(34, left), (trim[1] * 2 + trim[3]) / 2] as const;
+  const upright = [leftLine, (trim[1] * 2 + trim[3]) / 2] as const;
   const target = (side: "width" | "height") => (typed: string) => change({ [`target.${side}`]: typed });
   return (
     <>
@@ -198,11 +198,7 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
           />
         )}
         <DimensionLine from={[trim[0], above]} to={[trim[0] + trim[2], above]} text="" />
-        <DimensionLine
-          from={[Math.max(34, left), trim[1]]}
-          to={[Math.max(34, left), trim[1] + trim[3]]}
-          text=""
-        />
+        <DimensionLine from={[leftLine, trim[1]]} to={[leftLine, trim[1] + trim[3]]} text="" />
         {edge.kind !== "none" && (
           <>
             <DimensionLine
@@ -213,30 +209,24 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
               quiet
             />
             <DimensionLine
-              from={[Math.min(room - 34, right), inner.box[1]]}
-              to={[Math.min(room - 34, right), inner.box[1] + inner.box[3]]}
+              from={[rightLine, inner.box[1]]}
+              to={[rightLine, inner.box[1] + inner.box[3]]}
               text={inner.height}
               about="figure:image_height"
               quiet
             />
           </>
         )}
-        {cutTop && noticed && (
-          <Note
-            x={Math.min(whole[0] + whole[2], printed[0] + printed[2]) - 4}
-            y={
-              whole[1] - above < CLEAR_OF_LINE ? Math.max(above, whole[1]) + CLEAR_OF_LINE - 6 : whole[1] - 6
+        {noticed && (
+          <LossNotes
+            figures={figures}
+            whole={whole}
+            printed={printed}
+            lines={
+              edge.kind === "none"
+                ? { top: above, left: leftLine, right: room, bottom: props.height }
+                : { top: above, left: leftLine, right: rightLine, bottom: below }
             }
-            text={`−${typeset(cutTop.text)}`}
-            anchor="end"
-          />
-        )}
-        {cutLeft && noticed && (
-          <Note
-            x={whole[0] + 4}
-            y={Math.min(props.height - 6, whole[1] + whole[3] + NOTE_ROOM)}
-            text={`−${typeset(cutLeft.text)}`}
-            anchor="start"
           />
         )}
       </svg>
@@ -365,28 +355,5 @@ function ZonePad(props: {
         />
       )}
     </g>
-  );
-}
-
-/** What a note takes from its base line up, and what it and a dimension line need from the picture's edge, screen px. */
-const [NOTE_ROOM, CLEAR_OF_LINE] = [14, 24];
-
-function Note(props: { x: number; y: number; text: string; anchor: "start" | "end" }) {
-  return (
-    <text
-      className="figure"
-      x={props.x}
-      y={props.y}
-      textAnchor={props.anchor}
-      fontSize={13.5}
-      fontWeight={500}
-      fill="#22302f"
-      stroke="#ffffff"
-      strokeWidth={3}
-      strokeOpacity={0.75}
-      paintOrder="stroke"
-    >
-      {props.text}
-    </text>
   );
 }

@@ -32,7 +32,7 @@ function Kept(props: { zones: number; findings: Finding[]; proof: string; places
             : zones === 2
               ? "Both keep zones are"
               : `All ${zones} keep zones are`}{" "}
-          inside the crop. What it cuts of them is told here.
+          inside the crop. What the crop cuts of {zones === 1 ? "it" : "them"} is told here.
         </p>
       )}
     </div>

@@ -172,7 +172,7 @@ function SoftProof({ print, plan }: { print: PrintState; plan: Plan }) {
         <h1 className="sr-only">{plan.title || "An untitled print"} on its paper</h1>
         <div
           ref={element}
-          className="desk flex flex-col justify-center gap-2 overflow-hidden p-3"
+          className="desk flex flex-col justify-center gap-2 overflow-hidden p-3 max-[860px]:!min-h-[360px]"
           data-testid="on-paper"
         >
           <p className="figure text-center text-[17px]" aria-live="polite">
@@ -212,7 +212,7 @@ function SoftProof({ print, plan }: { print: PrintState; plan: Plan }) {
                     : "",
               )}
             </span>
-            <span>
+            <span className="pointer-coarse:hidden">
               Hold <b className="font-semibold">F</b> for the picture itself
             </span>
           </p>

@@ -83,7 +83,7 @@ function Press({ print, plan }: { print: PrintState; plan: Plan }) {
       </PrintTop>
       <main className="bench-middle !pb-3">
         <h1 className="sr-only">{plan.title || "An untitled print"} before paper</h1>
-        <div className="desk flex min-h-0 flex-col p-3">
+        <div className="desk flex min-h-0 flex-col p-3 max-[860px]:!min-h-[430px]">
           <div className="flex flex-wrap items-center justify-between gap-2">
             <p className="font-semibold">
               {tray.data
@@ -107,8 +107,10 @@ function Press({ print, plan }: { print: PrintState; plan: Plan }) {
           </div>
           {tray.data && (
             <p className="px-1">
-              Hold <b className="font-semibold">F</b> for the print as it was planned. A simulation is no
-              print: what your own machine does, its trial sheet says.
+              <span className="pointer-coarse:hidden">
+                Hold <b className="font-semibold">F</b> for the print as it was planned.{" "}
+              </span>
+              A simulation is no print: what your own machine does, its trial sheet says.
             </p>
           )}
         </div>

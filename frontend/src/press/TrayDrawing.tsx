@@ -11,6 +11,8 @@ const SIDE = 116;
 /** On a narrow page the paper is more than the words beside it: of its width. */
 const LEAST_SIDE = 0.11;
 const UNDER = 40;
+/** A letter of the words on the feed, about: 14 px, condensed. */
+const WORDS_PX = 5.6;
 
 /** The paper with what lies on it, as it goes in: the end that goes in first on top. */
 export function TrayDrawing(props: {
@@ -43,6 +45,9 @@ export function TrayDrawing(props: {
   });
   const left = (room.width - wide * scale) / 2;
   const top = OVER + Math.max(0, (room.height - OVER - UNDER - tall * scale) / 3);
+  const words = `${tray.paper.first_end} goes in first, ${tray.paper.side}`;
+  // A feed is wider than a narrow paper, and wide enough for what it says.
+  const mouth = Math.max(wide * scale + 68, Math.min(room.width, words.length * WORDS_PX + 48));
   return (
     <div
       className="tray"
@@ -50,8 +55,11 @@ export function TrayDrawing(props: {
       role="img"
       aria-label={`${tray.device}, ${tray.feed}: ${asPlanned ? "the print as it was planned" : "what comes out"}`}
     >
-      <div className="tray-mouth" style={{ left: left - 34, top: top - OVER + 8, width: wide * scale + 68 }}>
-        <span>{`${tray.paper.first_end} goes in first, ${tray.paper.side}`}</span>
+      <div
+        className="tray-mouth"
+        style={{ left: (room.width - mouth) / 2, top: top - OVER + 8, width: mouth }}
+      >
+        <span>{words}</span>
       </div>
       <div
         className="tray-paper"
