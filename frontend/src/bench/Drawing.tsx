@@ -1,6 +1,7 @@
 import { Hand } from "lucide-react";
 import { useRef, useState, type PointerEvent } from "react";
 import type { BoxMm, Plan, PictureFacts, Unit, Worksheet } from "../api/types";
+import { NARROW } from "../shell/narrow";
 import { typeset } from "../shell/typeset";
 import { Card } from "./Card";
 import { gripsInHand } from "./edgeGrips";
@@ -22,9 +23,6 @@ import { useDrag } from "../drawing/useDrag";
 import { usePlanTyping } from "./usePlanTyping";
 import { useSize } from "../drawing/useSize";
 import { between, freshName, type ZoneBox } from "../drawing/zoneMoves";
-
-/** Where the bench scrolls as a page (bench.css). */
-const NARROW = "(max-width: 860px)";
 
 /**
  * A drawing wider than this, px, has room for the canvas to be turned beside the sheet, which takes so much;

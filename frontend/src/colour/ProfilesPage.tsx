@@ -6,6 +6,7 @@ import { Slider } from "../fields/Slider";
 import { TopBar } from "../frame/TopBar";
 import { What } from "../legend/What";
 import { Coming } from "../shell/Coming";
+import { showPanelBelow } from "../shell/narrow";
 import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
 import "./colour.css";
@@ -67,7 +68,10 @@ export function ProfilesPage() {
                   type="button"
                   className="panel profile-line"
                   aria-pressed={one.key === held?.key}
-                  onClick={() => pick(one.key)}
+                  onClick={() => {
+                    pick(one.key);
+                    showPanelBelow("worksheet");
+                  }}
                 >
                   <b className="block truncate font-semibold" title={one.name} dir="auto">
                     {one.name}

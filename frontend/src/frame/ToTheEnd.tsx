@@ -1,13 +1,14 @@
 import { ArrowDown, ArrowUp } from "lucide-react";
 import { useEffect, useState } from "react";
 import { useMedia } from "../drawing/useMedia";
+import { NARROW } from "../shell/narrow";
 
 /** A page on a phone may be so many screens tall before it gets a way to its end. */
 const SCREENS = 3;
 
 /** On a phone, where a page is long: to its end by one tap, and back to its top from there. */
 export function ToTheEnd() {
-  const narrow = useMedia("(max-width: 860px)");
+  const narrow = useMedia(NARROW);
   const [long, setLong] = useState(false);
   const [down, setDown] = useState(false);
   useEffect(() => {

@@ -4,6 +4,7 @@ import type { LogEntry, LogRow } from "../api/types";
 import "../bench/bench.css";
 import { TopBar } from "../frame/TopBar";
 import { Coming } from "../shell/Coming";
+import { showPanelBelow } from "../shell/narrow";
 import { Pick } from "../shell/Pick";
 import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
@@ -168,6 +169,7 @@ export function LogPage() {
                 onPick={() => {
                   setFresh(false);
                   tell({ row: String(one.id) });
+                  showPanelBelow("worksheet");
                 }}
               />
             ))}
