@@ -10,7 +10,7 @@ from pathlib import Path
 from threading import Event
 
 import pytest
-from playwright.sync_api import Page, Route, expect
+from playwright.sync_api import FloatRect, Page, Route, expect
 
 from tests.browser.access import axe
 from tests.browser.standing import standing
@@ -330,15 +330,41 @@ def test_dragging_a_straightened_crop_keeps_it_inside(bench) -> None:
     saved(page)
 
 
-def test_what_is_lost_at_the_top_stands_clear_of_the_dimension_above_it(bench) -> None:
-    page: Page = bench(
-        step="fit", plan={"target": {"width": "30 cm", "height": "30 cm"}, "fit": {"turn": 90}}
+def apart(one: FloatRect, other: FloatRect) -> bool:
+    return (
+        one["x"] + one["width"] <= other["x"]
+        or other["x"] + other["width"] <= one["x"]
+        or one["y"] + one["height"] <= other["y"]
+        or other["y"] + other["height"] <= one["y"]
     )
-    note = standing(page.locator(".desk svg text.figure", has_text="\u2212"))
+
+
+@pytest.mark.parametrize(
+    ("fit", "edge", "sides"),
+    [
+        ({"turn": 90}, {}, 2),
+        ({"zoom": 1.6, "anchor": [0.15, 0.5]}, {}, 4),
+        ({"zoom": 3, "anchor": [0.5, 0.5]}, {}, 4),
+        ({"anchor": [0.1, 0.5]}, {"edge": {"kind": "border", "left": "2 cm", "right": "2 cm", "top": "2 cm", "bottom": "2 cm"}}, 2),
+    ],
+)  # fmt: skip
+def test_what_is_lost_is_told_on_each_side_clear_of_every_dimension(
+    bench, fit: dict, edge: dict, sides: int
+) -> None:
+    page: Page = bench(
+        step="fit", plan={"target": {"width": "30 cm", "height": "30 cm"}, "fit": fit} | edge
+    )
+    said = page.locator(".desk svg text.figure", has_text="\u2212")
+    expect(said).to_have_count(sides)
+    notes = [standing(note) for note in said.all()]
+    figures = page.locator(".desk .dimension, .desk svg text.figure:not(:text('\u2212'))")
+    others = [standing(figure) for figure in figures.all()]
     desk = standing(page.locator(".desk"))
-    width = standing(page.locator(".desk .dimension").first)
-    assert note["y"] > width["y"] + width["height"] / 2, (note, width)
-    assert note["y"] + note["height"] < desk["y"] + desk["height"]
+    for note in notes:
+        assert all(apart(note, other) for other in others), (note, others)
+        assert all(apart(note, other) for other in notes if other is not note), notes
+        assert note["x"] >= desk["x"] and note["x"] + note["width"] <= desk["x"] + desk["width"]
+        assert note["y"] >= desk["y"] and note["y"] + note["height"] <= desk["y"] + desk["height"]
 
 
 def test_padding_its_colour_and_its_place(bench) -> None:

@@ -3820,6 +3820,26 @@ export interface paths {
         patch: operations["zollstock_batches_api_change"];
         trace?: never;
     };
+    "/api/batches/{batch_id}/orders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Order
+         * @description Make the files of the chosen cells, in the background.
+         */
+        post: operations["zollstock_batches_api_order"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/batches/{batch_id}/cells": {
         parameters: {
             query?: never;
@@ -3831,12 +3851,12 @@ export interface paths {
          * Cells
          * @description The cells of `count` pictures from `start`, reckoned now.
          */
-        get: operations["zollstock_batches_api_cells"];
+        get: operations["zollstock_batches_cells_api_cells"];
         /**
          * Place
          * @description Place a picture in one size by hand; kept at once.
          */
-        put: operations["zollstock_batches_api_place"];
+        put: operations["zollstock_batches_cells_api_place"];
         post?: never;
         delete?: never;
         options?: never;
@@ -3857,27 +3877,7 @@ export interface paths {
          * Auto
          * @description Back to automatic placement.
          */
-        post: operations["zollstock_batches_api_auto"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/batches/{batch_id}/orders": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Order
-         * @description Make the files of the chosen cells, in the background.
-         */
-        post: operations["zollstock_batches_api_order"];
+        post: operations["zollstock_batches_cells_api_auto"];
         delete?: never;
         options?: never;
         head?: never;
@@ -9548,7 +9548,7 @@ export interface components {
         };
         /**
          * StateOfJob
-         * @description A blade of the job's rule: how much stands there, and what waits.
+         * @description A step of the job as its rail shows it: how much stands there, and what waits.
          */
         StateOfJob: {
             /**
@@ -13814,7 +13814,7 @@ export interface components {
         };
         /**
          * StepReport
-         * @description A blade of the rule: `value` large, `corner` small; its figures with their arithmetic, its words.
+         * @description One step as it is shown: `value` large, `corner` small; its figures with their arithmetic, its words.
          */
         StepReport: {
             /**
@@ -14412,6 +14412,19 @@ export interface components {
             pattern?: string | null;
         };
         /**
+         * BatchOrder
+         * @description The cells to make, or none named for all of them.
+         */
+        BatchOrder: {
+            /** Cells */
+            cells?: [
+                string,
+                string
+            ][] | null;
+            /** Pattern */
+            pattern?: string | null;
+        };
+        /**
          * Cell
          * @description A cell; `drawing` is null where picture and size do not go together, and `problem` says why.
          */
@@ -14526,19 +14539,6 @@ export interface components {
             picture: string;
             /** Size */
             size: string;
-        };
-        /**
-         * BatchOrder
-         * @description The cells to make, or none named for all of them.
-         */
-        BatchOrder: {
-            /** Cells */
-            cells?: [
-                string,
-                string
-            ][] | null;
-            /** Pattern */
-            pattern?: string | null;
         };
         /**
          * Fault
@@ -26878,7 +26878,60 @@ export interface operations {
             };
         };
     };
-    zollstock_batches_api_cells: {
+    zollstock_batches_api_order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BatchOrder"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_batches_cells_api_cells: {
         parameters: {
             query?: {
                 start?: number;
@@ -26930,7 +26983,7 @@ export interface operations {
             };
         };
     };
-    zollstock_batches_api_place: {
+    zollstock_batches_cells_api_place: {
         parameters: {
             query?: never;
             header?: never;
@@ -26983,7 +27036,7 @@ export interface operations {
             };
         };
     };
-    zollstock_batches_api_auto: {
+    zollstock_batches_cells_api_auto: {
         parameters: {
             query?: never;
             header?: never;
@@ -27005,59 +27058,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Cell"];
-                };
-            };
-            /** @description A part of the application is away for a moment. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The disk is full; nothing was stored. */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The request was refused; nothing was changed. */
-            "4XX": {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    zollstock_batches_api_order: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                batch_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["BatchOrder"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["OrderState"];
                 };
             };
             /** @description A part of the application is away for a moment. */

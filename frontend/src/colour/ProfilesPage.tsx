@@ -6,7 +6,7 @@ import { Slider } from "../fields/Slider";
 import { TopBar } from "../frame/TopBar";
 import { What } from "../legend/What";
 import { Coming } from "../shell/Coming";
-import { showPanelBelow } from "../shell/narrow";
+import { useShownBelow } from "../shell/narrow";
 import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
 import "./colour.css";
@@ -24,6 +24,7 @@ export function ProfilesPage() {
   const chooser = useRef<HTMLInputElement>(null);
   const rows = profiles.data ?? [];
   const held = rows.find(({ key }) => key === params.get("profile")) ?? rows[0] ?? null;
+  useShownBelow("worksheet", held && held.key === params.get("profile") ? held.key : null);
   const pick = (key: string) => setParams({ profile: key }, { replace: true });
   const wrong = [add, change, remove].find(({ error }) => error)?.error;
   return (
@@ -68,10 +69,7 @@ export function ProfilesPage() {
                   type="button"
                   className="panel profile-line"
                   aria-pressed={one.key === held?.key}
-                  onClick={() => {
-                    pick(one.key);
-                    showPanelBelow("worksheet");
-                  }}
+                  onClick={() => pick(one.key)}
                 >
                   <b className="block truncate font-semibold" title={one.name} dir="auto">
                     {one.name}

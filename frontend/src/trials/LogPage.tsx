@@ -4,7 +4,7 @@ import type { LogEntry, LogRow } from "../api/types";
 import "../bench/bench.css";
 import { TopBar } from "../frame/TopBar";
 import { Coming } from "../shell/Coming";
-import { showPanelBelow } from "../shell/narrow";
+import { useShownBelow } from "../shell/narrow";
 import { Pick } from "../shell/Pick";
 import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
@@ -56,6 +56,7 @@ export function LogPage() {
     setParams(next, { replace: true });
   };
   const held = useHeld(log.items, row);
+  useShownBelow("worksheet", fresh ? "fresh" : (held?.id ?? null));
   const query = new URLSearchParams(
     Object.entries(queryOf(asked)).map(([name, value]) => [name, String(value)]),
   ).toString();
@@ -169,7 +170,6 @@ export function LogPage() {
                 onPick={() => {
                   setFresh(false);
                   tell({ row: String(one.id) });
-                  showPanelBelow("worksheet");
                 }}
               />
             ))}

@@ -105,7 +105,16 @@ def largest_share(size: tuple[float, float], medium: StockMedium) -> float:
 
 def lacking(one: Wanted, stock: Stock, style: LengthStyle) -> Saving | None:
     """Whether no paper that is left holds the print, and the nearest size that one does; None where one holds it, or
-    nobody knows the medium."""
+    nobody knows the medium.
+
+    >>> from datetime import date
+    >>> from ..studio.stock import read_stock
+    >>> sheets = [{"width": "30 cm", "height": "42 cm", "left": 5}]
+    >>> stock = read_stock({"media": [{"name": "satin photo paper", "sheets": sheets}]})
+    >>> hall = Wanted(1, "Fog", 1, "Hall", date(2026, 12, 5), 1, 0, (500.0, 400.0), "satin photo paper")
+    >>> lacking(hall, stock, LengthStyle("cm")).text
+    'no satin photo paper in stock holds it; the nearest size that one does is 37.5 × 30 cm'
+    """
     medium = stock.medium(one.medium_key) or next(
         (row for row in stock.media if row.name.casefold() == one.medium.casefold()), None
     )

@@ -142,7 +142,13 @@ def given(
     which: Collection[Setting],
     studio: Studio = DEFAULT_STUDIO,
 ) -> tuple[Given, Document | None]:
-    """What would become of a print, and its document; None where it cannot have those settings."""
+    """What would become of a print, and its document; None where it cannot have those settings.
+
+    >>> small = fog(target={"width": "30 cm", "height": "20 cm"}).plan
+    >>> would, _ = given(1, plan_document(fog().plan), plan_document(small), ["size"])
+    >>> would.before, would.after
+    ('24 × 16 in', '30 × 20 cm')
+    """
     plan = parse_plan(document)
     work = work_out(plan, studio)
     style = style_for([plan.target.width, plan.target.height])

@@ -24,7 +24,13 @@ def problems(
     viewing: Viewing,
     pixels: Pixels,
 ) -> list[Problem]:
-    """Every contradiction between the parts as (path, message); an empty list for a sound plan."""
+    """Every contradiction between the parts as (path, message); an empty list for a sound plan.
+
+    >>> from .plan import PlanError
+    >>> try: plan(picture={"width_px": 600, "height_px": 400}, fit={"zoom": 900})
+    ... except PlanError as error: error.problems
+    [('fit.zoom', 'this zoom leaves less than a pixel of the picture')]
+    """
     found = [*_target(target), *_in_pixels(target, edge, marks), *_fit(fit)]
     if viewing.distance is not None and viewing.distance.mm <= 0:
         found.append(("viewing.distance", "the distance is 0; nobody looks from there"))

@@ -65,7 +65,12 @@ class _Room:
 
 
 def corners(order: Sequence[Item], paper: Paper, pinned: Sequence[Placed] = ()) -> Packing:
-    """Every item of `order` beside what is pinned; each must fit the paper in a way."""
+    """Every item of `order` beside what is pinned; each must fit the paper in a way.
+
+    >>> order = [Item(1, 60, 40, True), Item(2, 40, 40, True), Item(3, 30, 90, True)]
+    >>> [(one.key, one.x, one.y, one.turned) for one in corners(order, Paper(width=100, length=1000))]
+    [(1, 0, 0, False), (2, 60, 0, False), (3, 0, 40, True)]
+    """
     rooms: list[_Room] = []
     found: list[Placed] = list(pinned)
     for held in pinned:

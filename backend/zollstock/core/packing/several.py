@@ -18,6 +18,10 @@ def shared_out(
 
     The fewest papers, and then the shortest in all; with `guillotine`, as cuts right through allow. Ends after `MOST`
     staircases with the best until then.
+
+    >>> two = [Item(1, 60, 40, True), Item(2, 60, 60, False)]
+    >>> [(one.key, one.paper, one.x, one.y) for one in shared_out(two, Paper(width=60, length=100), (2, 1000))]
+    [(1, 0, 0, 0), (2, 0, 0, 40)]
     """
     search = _Sharing(items, paper, below, guillotine)
     search.look((1 << len(items)) - 1, [])

@@ -55,7 +55,13 @@ class GamutReport(Record):
 def gamut_report(
     numbers: GamutNumbers, profile: str, space: str, intent: str, black_point: bool
 ) -> GamutReport:
-    """Everything that is said of a picture on a paper."""
+    """Everything that is said of a picture on a paper.
+
+    >>> found = GamutNumbers(px=1000, beyond=120, families={"red": 0.1, "blue": 0.02}, worst=14.2, median=3.1, white=96,
+    ...                      black=12, ink_most=280, ink_limit=300, ink_over=0)
+    >>> gamut_report(found, "Satin", "rgb", "relative", True).says
+    '12 % of this picture lies beyond Satin: red and blue above all.'
+    """
     named = {name: share for name, share in sorted(numbers.families.items(), key=lambda one: -one[1])
              if share >= _NAMED}  # fmt: skip
     families = dict(list(named.items())[:_MOST_NAMED])

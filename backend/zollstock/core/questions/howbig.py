@@ -100,7 +100,11 @@ def how_big(
     measures: Measures = NOT_MEASURED,
     sensors: Sequence[Sensor] = SHIPPED.sensors,
 ) -> HowBig:
-    """The answers. Source: acuity, domain rules *Pixels and distance*; whole print 1.5 diagonals, 300 mm at least."""
+    """The answers. Source: acuity, domain rules *Pixels and distance*; whole print 1.5 diagonals, 300 mm at least.
+
+    >>> how_big(HowBigQuery(6000, 4000, None, 1.0, 600.0), LengthStyle("cm")).headline
+    'Clean to 104 × 69 cm from 60 cm. From where it is seen whole: at any size.'
+    """
     width, height = cropped(query.width, query.height, query.ratio)
     loss = 1 - (width * height) / (query.width * query.height)
     need = acuity_need(query.distance, query.arcmin) * query.factor

@@ -142,7 +142,12 @@ def kept_along(base: Plan, unit: str | None = None) -> GoesAlong:
 def candidates(
     base: Plan, sizes: Iterable[Size], along: Along = "same", studio: Studio = DEFAULT_STUDIO
 ) -> list[Candidate]:
-    """Every size tried on the picture of `base`, with its turn, angle, zones, medium and edge."""
+    """Every size tried on the picture of `base`, with its turn, angle, zones, medium and edge.
+
+    >>> from ..sizes.library import library
+    >>> [one.size.name for one in candidates(fog().plan, library()[:3])]
+    ['A0', 'A1', 'A2']
+    """
     from ..rules.fit import turned_size
 
     document, picture = plan_document(base), turned_size(base.picture, base.fit.turn)
@@ -228,7 +233,14 @@ def _listed(names: list[str], more: int) -> str:
 
 
 def verdict(candidate: Candidate, base: Plan, unit: str | None) -> SizeVerdict:
-    """One candidate in words and figures."""
+    """One candidate in words and figures.
+
+    >>> from ..sizes.library import library
+    >>> (a0,) = candidates(fog().plan, [size for size in library() if size.name == "A0"])
+    >>> found = verdict(a0, fog().plan, "cm")
+    >>> found.size_text, found.loss_text
+    ('118.9 × 84.1 cm', '5.8 %')
+    """
     size, work = candidate.size, candidate.work
     style = style_for([size.width, size.height], unit)
     common = {

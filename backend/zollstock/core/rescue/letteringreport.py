@@ -21,7 +21,16 @@ _COARSE_PPI = 100
 
 
 def lettering_report(work: Worked, found: RescueFound) -> StepReport:
-    """What was picked and traced; figures once somebody looked at the pixels."""
+    """What was picked and traced; figures once somebody looked at the pixels.
+
+    >>> from .chain import parse_rescue
+    >>> from .lettered import NOT_LOOKED
+    >>> from .worked import work_out_rescue
+    >>> sign = {"kind": "lettering", "picks": [{"colour": "#3a2a22"}]}
+    >>> rescue = {"format": "zollstock.rescue/1", "picture": {"width_px": 600, "height_px": 400}, "steps": [sign]}
+    >>> lettering_report(work_out_rescue(parse_rescue(rescue)), NOT_LOOKED).value
+    '1 picked'
+    """
     step = work.rescue.step(Lettering)
     good = [one for one in found.lettering if not one.problem]
     pieces = sum(one.pieces for one in good)

@@ -103,6 +103,11 @@ def _length_other(length: Length) -> Other:
 
 
 def length_shown(length: Length) -> str:
+    """A length in its own unit, to the step in which people say it.
+
+    >>> length_shown(parse_length("1,5 cm"))
+    '1.5 cm'
+    """
     return LengthStyle(length.unit, fractions=False).length(length.mm)
 
 
@@ -117,6 +122,11 @@ def typed_plainly(length: Length) -> str:
 
 
 def length_or_none(text: str, unit: str) -> Length | None:
+    """The length of a text, or None where it is none.
+
+    >>> length_or_none("11 1/ in", "cm") is None
+    True
+    """
     try:
         return parse_length(text, unit)
     except LengthError:

@@ -64,6 +64,11 @@ def nearest(
     `picture` is its ratio, `trim` the finished size and `rest` what the edge takes of it, mm. By ratio
     sizes are found, by area they are ordered: half again the area weighs as much as frames that are
     seldom instead of common.
+
+    >>> from .library import library
+    >>> sheet, whole = (Fraction(400), Fraction(300)), (Fraction(0), Fraction(0))
+    >>> [size.name for size in nearest(Shelf(library()), True, False, Fraction(3, 2), sheet, whole)]
+    ['12 × 18 in', '30 × 45 cm', '20 × 30 cm']
     """
     area = trim[0] * trim[1]
     rated = []

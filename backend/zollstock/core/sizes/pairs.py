@@ -45,7 +45,11 @@ class Sides:
 
 
 def implausible(sides: Sides) -> str | None:
-    """What is hard to believe of a size, in words; None for sizes that people print, and for px."""
+    """What is hard to believe of a size, in words; None for sizes that people print, and for px.
+
+    >>> implausible(parse_size("30 x 5000 cm")), implausible(parse_size("30 x 50 cm"))
+    ('a side is over 20 m', None)
+    """
     width, height = sides.width.mm, sides.height.mm
     if sides.width.unit == "px":
         return None

@@ -339,7 +339,13 @@ def _size(text: str, unit: str) -> Sides | None:
 
 
 def thousands_meant(sides: Sides) -> Sides | None:
-    """A size that is believed when its `1,000` are thousands and not otherwise; else None."""
+    """A size that is believed when its `1,000` are thousands and not otherwise; else None.
+
+    >>> size_shown(thousands_meant(parse_size("1,000 x 700 mm")))
+    '1000 × 700 mm'
+    >>> thousands_meant(parse_size("100 x 70 mm")) is None
+    True
+    """
     if implausible(sides) is None:
         return None
     meant = [with_thousands(side.typed) or side.typed for side in (sides.width, sides.height)]

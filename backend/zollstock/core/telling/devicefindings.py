@@ -63,7 +63,13 @@ def unknown_device() -> Finding:
 
 
 def changed_since(choice: DeviceChoice, used: DeviceUsed, studio: Studio) -> Iterator[Finding]:
-    """A print stays as it was planned; what the row says by now is one click away."""
+    """A print stays as it was planned; what the row says by now is one click away.
+
+    >>> from ..studio.studio import DEFAULT_STUDIO
+    >>> made = fog(device=chosen("desk/a4", scale_x=0.97))
+    >>> [one.text for one in changed_since(made.plan.device, made.device, DEFAULT_STUDIO)]
+    ['Desk printer by now has another scale in the studio. This print goes by what it was when it was planned.']
+    """
     if choice.used is None:
         return
     devices = studio.devices

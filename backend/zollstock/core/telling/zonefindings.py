@@ -131,7 +131,13 @@ def _auto_fix(work: Work, placed: Work | None) -> dict[str, Any]:
 
 
 def ways_out(work: Work, style: LengthStyle, studio: Studio) -> list[Way]:
-    """When no placement holds the zones: keep it whole, another size, or a smaller zone."""
+    """When no placement holds the zones: keep it whole, another size, or a smaller zone.
+
+    >>> from ..studio.studio import DEFAULT_STUDIO
+    >>> tall = {"name": "lamp", "x": 0.0, "y": 0.0, "w": 0.2, "h": 1.0}  # the picture loses a tenth of its height
+    >>> [way.label for way in ways_out(fog(fit={"keep": [tall]}), LengthStyle("cm"), DEFAULT_STUDIO)]
+    ['Keep the picture whole', 'Take 24 × 16 in', 'Make the lamp smaller']
+    """
     found = []
     fit = work.plan.fit
     if fit.zoom != 1:

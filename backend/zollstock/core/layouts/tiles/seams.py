@@ -88,7 +88,12 @@ def _off_all(
 
 def clear_shift(split: Split, spans: Pieces) -> Fraction | None:
     """The shift with the fewest pieces, and of those the least, at which no seam meets a span (begin, end); None
-    where every one does."""
+    where every one does.
+
+    >>> thirds = Split(Fraction(500), Fraction(200), Fraction(10))  # seams at 190 to 200 and at 380 to 390 mm
+    >>> clear_shift(thirds, [(Fraction(180), Fraction(230))])
+    Fraction(20, 1)
+    """
     if split.count == 1:
         return ZERO
     period = split.period

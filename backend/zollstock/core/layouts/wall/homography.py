@@ -40,6 +40,11 @@ def scaled(per: float, left: float, top: float) -> Matrix:
 
 
 def mapped(matrix: Matrix, x: float, y: float) -> Corner:
+    """A place in one plane as the other has it.
+
+    >>> mapped((1, 0, 10, 0, 1, 5, 0, 0, 1), 2, 3)  # moved by 10 and 5
+    (12.0, 8.0)
+    """
     a, b, c, d, e, f, g, h, i = matrix
     whole = g * x + h * y + i
     return (a * x + b * y + c) / whole, (d * x + e * y + f) / whole
