@@ -199,6 +199,8 @@ class Answers(BaseHTTPRequestHandler):
     """One request after the other, with the faults of the plan."""
 
     protocol_version = "HTTP/1.1"
+    #: Heads and what follows them go out together: apart, the second waits until the first was acknowledged.
+    wbufsize = -1
     book: Book
     seed: int | None
 
@@ -221,7 +223,9 @@ class Answers(BaseHTTPRequestHandler):
         length = int(self.headers.get("Content-Length") or 0)
         found = _PATH.match(self.path)
         if length > (MOST_FILE if found and found[3] else MOST_ORDER):
-            self._say(413, {"error": "too long"})
+            # What was not read would be taken for the next question.
+            self.close_connection = True
+            self._say(413, {"error": "too long"}, {"Connection": "close"})
             return
         body = self.rfile.read(length)
         fault = self._fault(f"{method} {self.path}")
