@@ -5,7 +5,7 @@ from __future__ import annotations
 import json
 from typing import Any
 
-from PIL import Image, ImageDraw, ImageFont
+from PIL import Image, ImageFont
 from reportlab.pdfbase.ttfonts import TTFontFace
 
 from zollstock.core.letters import FILES
@@ -38,11 +38,14 @@ def _font(file: str) -> dict[str, Any]:
 
 def _ends(drawn: ImageFont.FreeTypeFont, sign: str) -> tuple[int, int]:
     """Where a sign's ink begins and ends along the base line: a font's own box holds the room around it, too."""
-    canvas = Image.new("L", (4 * _UNITS, 3 * _UNITS))
-    ImageDraw.Draw(canvas).text((_UNITS, 2 * _UNITS), sign, fill=255, font=drawn, anchor="ls")
+    ink, (left, _) = drawn.getmask2(sign, mode="L", anchor="ls")
     # Half covered is where a pixel's edge is rounded to.
-    box = canvas.point(lambda value: 255 if value > 127 else 0).getbbox()
-    return (box[0] - _UNITS, box[2] - _UNITS) if box else (0, 0)
+    box = (
+        Image.frombytes("L", ink.size, bytes(ink))
+        .point(lambda value: 255 if value > 127 else 0)
+        .getbbox()
+    )
+    return (box[0] + left, box[2] + left) if box else (0, 0)
 
 
 if __name__ == "__main__":

@@ -5,12 +5,14 @@ from __future__ import annotations
 import subprocess
 from dataclasses import replace
 from pathlib import Path
+from typing import Any
 from xml.etree.ElementTree import fromstring
 
 import pytest
 
 from zollstock.core.edges.kind import EdgeFill
 from zollstock.core.ground.rational import Fraction
+from zollstock.core.rules.straighten import lean
 from zollstock.core.shapes.box import Box
 from zollstock.core.shapes.ink import Ink, Stroke
 from zollstock.core.sheet.sheets import PicturePart, Sheet, Tone
@@ -113,11 +115,49 @@ def test_the_sides_of_a_canvas_on_a_handout_are_those_of_the_file(
     sources = Sources(
         pictures=lambda _: pyvips.Image.new_from_file(str(picture)), method=method_of(Way())
     )
-    made = compose(sheet(canvas), sources)
+    # Looked at one by one, each of its pixels would be composed anew.
+    made = compose(sheet(canvas), sources).copy_memory()
     for x in range(45, int(10 * content.right), 15):
         for y in range(35, int(10 * content.bottom), 15):
             assert page(x, y) == pytest.approx(made(x, y), abs=6), (x, y)
     assert page(30, 20) == [255, 255, 255]
+
+
+LEANING = lean(4.0)
+
+
+@pytest.mark.parametrize(
+    "more",
+    [
+        {"region": Box(*map(Fraction, (300, 200, 900, 600)))},
+        {"region": Box(*map(Fraction, (300, 200, 900, 600))), "lean": LEANING},
+        {"region": Box(*map(Fraction, (300, 200, 900, 600))), "lean": LEANING, "turn": 180},
+        {"box": mm(11, 8, 12, 8), "padding": "#a04030"},
+        {"tone": Tone(grey=False, light=Fraction(1, 2))},
+    ],
+    ids=["cropped", "leaning", "leaning and turned", "with padding", "lighter"],
+)
+def test_sides_drawn_out_of_a_large_picture_are_those_of_the_file(
+    tmp_path: Path, more: dict[str, Any]
+) -> None:
+    """Drawn as the picture itself, hundreds of times as long, they were more than a viewer holds, and stayed white."""
+    picture = tmp_path / "large.jpg"
+    ramps = pyvips.Image.xyz(1500, 1000).linear([0.12, 0.18], [30, 20])
+    ramps = ramps.bandjoin(pyvips.Image.xyz(1500, 1000)[0] * 0 + 90).cast("uchar")
+    ramps.copy(interpretation="srgb").jpegsave(str(picture), Q=98, subsample_mode="off")
+    held: dict[str, Any] = {
+        "picture": (1500, 1000), "region": Box(*map(Fraction, (0, 0, 1500, 1000))), "turn": 0, "box": mm(8, 6, 18, 12),
+        "image": mm(8, 6, 18, 12), "content": mm(4, 3, 29, 20), "rim": EdgeFill("stretch", "#ffffff"),
+    }  # fmt: skip
+    canvas = part(**(held | more))
+    page = drawn(handout_pdf([sheet(canvas)], "Sheet", {0: picture}), tmp_path)
+    sources = Sources(
+        pictures=lambda _: pyvips.Image.new_from_file(str(picture)), method=method_of(Way())
+    )
+    made = compose(sheet(canvas), sources).copy_memory()
+    for x in range(45, int(10 * canvas.content.right), 15):
+        for y in range(35, int(10 * canvas.content.bottom), 15):
+            assert page(x, y) == pytest.approx(made(x, y), abs=7), (x, y)
 
 
 def test_a_lighter_tone_is_as_light_in_pixels_as_on_a_handout(halves: Path, tmp_path: Path) -> None:

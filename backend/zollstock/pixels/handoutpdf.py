@@ -1,6 +1,7 @@
 """Handouts as PDF: lines and letters as such, and every picture as the JPEG that it is.
 
-Two hundred pictures unpacked would fill a web process, so nothing is made of their pixels here.
+Two hundred pictures unpacked would fill a web process, so nothing is made of their pixels here, but for the outermost
+line of a canvas whose sides are drawn out (`drawnout.py`), one picture at a time.
 """
 
 from __future__ import annotations
@@ -13,6 +14,7 @@ from pathlib import Path
 from typing import NamedTuple
 
 from reportlab import rl_config
+from reportlab.lib.utils import ImageReader
 from reportlab.pdfgen.canvas import Canvas
 
 from zollstock.core.ground.rational import Fraction
@@ -23,11 +25,10 @@ from zollstock.core.sheet.sheets import PicturePart, Sheet
 
 from .channels import FULL
 from .colour import Paint
+from .drawnout import drawn_out
 from .pdf import POINTS_PER_MM
 from .pdfink import draw_label, draw_outline, draw_stroke, fill, font_name, register_fonts
 from .vips import pyvips
-
-_ZERO, _ONE = Fraction(0), Fraction(1)
 
 # Pictures as bytes: written out as text they take seconds, and a quarter more room.
 rl_config.useA85 = 0
@@ -67,11 +68,15 @@ def _draw(canvas: Canvas, sheet: Sheet, high: float, pictures: Mapping[int, Path
     for part in sheet.picture_parts:
         fill(canvas, paint(part.rim.colour), full)
         canvas.rect(*_on_page(part.content, high), stroke=0, fill=1)
-        for across, down in _beyond(part):
-            canvas.saveState()
-            _once_more(canvas, across, down, high)
-            face(part)
-            canvas.restoreState()
+        if part.rim.fill == "stretch":
+            for box, line in drawn_out(part, pictures[part.plan]):
+                canvas.drawImage(ImageReader(line), *_on_page(box, high))
+        elif part.rim.fill != "colour":
+            for across, down in _mirrored(part):
+                canvas.saveState()
+                _once_more(canvas, across, down, high)
+                face(part)
+                canvas.restoreState()
         face(part)
     for outline in sheet.outlines:
         draw_outline(canvas, outline, (paint, full), high, POINTS_PER_MM)
@@ -85,48 +90,42 @@ def _draw(canvas: Canvas, sheet: Sheet, high: float, pictures: Mapping[int, Path
         _label(canvas, label, high)
 
 
-class _Stretch(NamedTuple):
-    """What lies along one axis from `begin` to `end`, mm, when the face is drawn `by` times as long from `fold` on;
-    under nothing it is mirrored there."""
+class _Span(NamedTuple):
+    """Along one axis from `begin` to `end`, mm: the face itself, or the face mirrored at the `fold`."""
 
     begin: Fraction
     end: Fraction
-    by: Fraction = _ONE
-    fold: Fraction = _ZERO
+    fold: Fraction | None = None
 
 
-def _beyond(part: PicturePart) -> Iterator[tuple[_Stretch, _Stretch]]:
-    """The sides and corners between image box and content that are made of the picture: across, and down.
+def _mirrored(part: PicturePart) -> Iterator[tuple[_Span, _Span]]:
+    """The sides and corners between image box and content that show the face mirrored: across, and down.
 
-    They are mirrored at the fold, or half a pixel is drawn out over the depth. A soft mirror is a plain one here: its blur
-    would be another picture.
+    A soft mirror is a plain one here: its blur would be another picture.
     """
-    if part.rim.fill == "colour":
-        return
     image, content = part.image, part.content
-    sliver = part.mm_per_px / 2 if part.rim.fill == "stretch" else None
-    across = _stretches((content.x, image.x, image.right, content.right), sliver)
-    down = _stretches((content.y, image.y, image.bottom, content.bottom), sliver)
+    across = _spans(content.x, image.x, image.right, content.right)
+    down = _spans(content.y, image.y, image.bottom, content.bottom)
     yield from list(product(across, down))[1:]
 
 
-def _stretches(at: tuple[Fraction, ...], sliver: Fraction | None) -> list[_Stretch]:
+def _spans(outer: Fraction, first: Fraction, last: Fraction, end: Fraction) -> list[_Span]:
     """The face itself, and what lies before and behind it; nothing where there is no depth."""
-    outer, first, last, end = at
-    found = [_Stretch(first, last)]
-    for begin, to, fold in ((outer, first, first), (last, end, last)):
-        if to > begin:
-            found.append(_Stretch(begin, to, (begin - to) / sliver if sliver else -_ONE, fold))
-    return found
+    around = (_Span(outer, first, first), _Span(last, end, last))
+    return [_Span(first, last), *(one for one in around if one.end > one.begin)]
 
 
-def _once_more(canvas: Canvas, across: _Stretch, down: _Stretch, high: float) -> None:
+def _once_more(canvas: Canvas, across: _Span, down: _Span, high: float) -> None:
     """From here on the face is drawn in one of its sides or corners, and nowhere else."""
     x, y = across.begin, down.begin
     _clip(canvas, _on_page(Box(x, y, across.end - x, down.end - y), high))
-    shift = float(across.fold * (1 - across.by)) * POINTS_PER_MM
-    rise = (high - float(down.fold) * POINTS_PER_MM) * float(1 - down.by)
-    canvas.transform(float(across.by), 0, 0, float(down.by), shift, rise)
+    wide = tall = 1.0
+    shift = rise = 0.0
+    if across.fold is not None:
+        wide, shift = -1.0, 2 * float(across.fold) * POINTS_PER_MM
+    if down.fold is not None:
+        tall, rise = -1.0, 2 * (high - float(down.fold) * POINTS_PER_MM)
+    canvas.transform(wide, 0, 0, tall, shift, rise)
 
 
 def _clip(canvas: Canvas, window: tuple[float, float, float, float]) -> None:
