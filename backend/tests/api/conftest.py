@@ -7,6 +7,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
+from django.conf import settings
 from django.core.management.commands import flush
 
 from tests.api.caller import Caller, ready_print
@@ -22,6 +23,12 @@ def _emptied_tables_stay_empty() -> Iterator[None]:
     with pytest.MonkeyPatch.context() as patch:
         patch.setattr(flush, "emit_post_migrate_signal", lambda *_, **__: None)
         yield
+
+
+@pytest.fixture(scope="session", autouse=True)
+def _a_place_for_static_files() -> None:
+    """The interface is not built for these; that it has no folder would be said at every request."""
+    Path(settings.STATIC_ROOT).mkdir(parents=True, exist_ok=True)
 
 
 @pytest.fixture(autouse=True)
