@@ -123,6 +123,28 @@ def test_the_sides_of_a_canvas_on_a_handout_are_those_of_the_file(
     assert page(30, 20) == [255, 255, 255]
 
 
+def large(folder: Path) -> Path:
+    """A picture of 1500 × 1000 px, each of whose places has a colour of its own."""
+    picture = folder / "large.jpg"
+    ramps = pyvips.Image.xyz(1500, 1000).linear([0.12, 0.18], [30, 20])
+    ramps = ramps.bandjoin(pyvips.Image.xyz(1500, 1000)[0] * 0 + 90).cast("uchar")
+    ramps.copy(interpretation="srgb").jpegsave(str(picture), Q=98, subsample_mode="off")
+    return picture
+
+
+def same_on_both(shown: PicturePart, picture: Path, folder: Path) -> None:
+    """The part as a viewer draws it and as it is composed of pixels."""
+    page = drawn(handout_pdf([sheet(shown)], "Sheet", {0: picture}), folder)
+    sources = Sources(
+        pictures=lambda _: pyvips.Image.new_from_file(str(picture)), method=method_of(Way())
+    )
+    made = compose(sheet(shown), sources).copy_memory()
+    content = shown.content
+    for x in range(int(10 * content.x) + 5, int(10 * content.right), 15):
+        for y in range(int(10 * content.y) + 5, int(10 * content.bottom), 15):
+            assert page(x, y) == pytest.approx(made(x, y), abs=7), (x, y)
+
+
 LEANING = lean(4.0)
 
 
@@ -141,23 +163,23 @@ def test_sides_drawn_out_of_a_large_picture_are_those_of_the_file(
     tmp_path: Path, more: dict[str, Any]
 ) -> None:
     """Drawn as the picture itself, hundreds of times as long, they were more than a viewer holds, and stayed white."""
-    picture = tmp_path / "large.jpg"
-    ramps = pyvips.Image.xyz(1500, 1000).linear([0.12, 0.18], [30, 20])
-    ramps = ramps.bandjoin(pyvips.Image.xyz(1500, 1000)[0] * 0 + 90).cast("uchar")
-    ramps.copy(interpretation="srgb").jpegsave(str(picture), Q=98, subsample_mode="off")
     held: dict[str, Any] = {
         "picture": (1500, 1000), "region": Box(*map(Fraction, (0, 0, 1500, 1000))), "turn": 0, "box": mm(8, 6, 18, 12),
         "image": mm(8, 6, 18, 12), "content": mm(4, 3, 29, 20), "rim": EdgeFill("stretch", "#ffffff"),
     }  # fmt: skip
-    canvas = part(**(held | more))
-    page = drawn(handout_pdf([sheet(canvas)], "Sheet", {0: picture}), tmp_path)
-    sources = Sources(
-        pictures=lambda _: pyvips.Image.new_from_file(str(picture)), method=method_of(Way())
-    )
-    made = compose(sheet(canvas), sources).copy_memory()
-    for x in range(45, int(10 * canvas.content.right), 15):
-        for y in range(35, int(10 * canvas.content.bottom), 15):
-            assert page(x, y) == pytest.approx(made(x, y), abs=7), (x, y)
+    same_on_both(part(**(held | more)), large(tmp_path), tmp_path)
+
+
+@pytest.mark.parametrize("times", [2, 20, 100])
+@pytest.mark.parametrize("lies", [{}, {"lean": LEANING}, {"turn": 180, "lean": LEANING}], ids=str)
+def test_a_small_part_of_a_large_picture_is_seen_on_a_handout(
+    tmp_path: Path, times: int, lies: dict[str, Any]
+) -> None:
+    """The whole of it, so many times as large as the page, is more than a viewer holds."""
+    region = Box(*map(Fraction, (700, 300, 1200 / times, 800 / times)))
+    box = mm(8, 6, 18, 12)
+    seen = part(picture=(1500, 1000), region=region, box=box, image=box, content=box, **({"turn": 0} | lies))  # fmt: skip
+    same_on_both(seen, large(tmp_path), tmp_path)
 
 
 def test_a_lighter_tone_is_as_light_in_pixels_as_on_a_handout(halves: Path, tmp_path: Path) -> None:

@@ -1,7 +1,8 @@
 """Handouts as PDF: lines and letters as such, and every picture as the JPEG that it is.
 
-Two hundred pictures unpacked would fill a web process, so nothing is made of their pixels here, but for the outermost
-line of a canvas whose sides are drawn out (`drawnout.py`), one picture at a time.
+Two hundred pictures unpacked would fill a web process, so nothing is made of their pixels here, but for a small part
+that is seen alone (`handoutpiece.py`) and the outermost line of a canvas whose sides are drawn out (`drawnout.py`), one
+picture at a time.
 """
 
 from __future__ import annotations
@@ -26,6 +27,7 @@ from zollstock.core.sheet.sheets import PicturePart, Sheet
 from .channels import FULL
 from .colour import Paint
 from .drawnout import drawn_out
+from .handoutpiece import piece_of
 from .pdf import POINTS_PER_MM
 from .pdfink import draw_label, draw_outline, draw_stroke, fill, font_name, register_fonts
 from .vips import pyvips
@@ -151,7 +153,10 @@ def _picture(canvas: Canvas, part: PicturePart, high: float, file: Path) -> None
     canvas.setFillAlpha(1 - float(part.tone.light))
     canvas.translate(x + w / 2 + across, y + h / 2 - down)
     canvas.rotate(-(part.turn + degrees(atan2(part.lean.sin, part.lean.cos))))
-    canvas.drawImage(str(file), -wide * scale / 2, -tall * scale / 2, wide * scale, tall * scale)
+    piece = piece_of(part, file)
+    drawn = str(piece.picture) if isinstance(piece.picture, Path) else ImageReader(piece.picture)
+    left, below = piece.left * scale, -(piece.top + piece.height) * scale
+    canvas.drawImage(drawn, left, below, piece.width * scale, piece.height * scale)
     canvas.restoreState()
 
 
