@@ -49,7 +49,7 @@ _CHECKS: list[Check] = [
         BACKEND,
     ),
 ]
-_LANES = 3
+LANES = 3
 #: So long, seconds, a check that is stopped has to put away what it started.
 _TO_END = 40
 
@@ -75,27 +75,26 @@ def run(only: list[str]) -> int:
 def _side_by_side(checks: list[Check], environment: dict[str, str]) -> int:
     """Each lane takes the next check when it is free; what a check says is shown when it is done."""
     failed: list[str] = []
-    telling = threading.Lock()
-    left = iter(checks)
+    telling, beginning = threading.Lock(), threading.Lock()
+    left = list(reversed(checks))
     running: list[subprocess.Popen[bytes]] = []
 
     def work_off() -> None:
         while True:
-            with telling:
-                check = next(left, None)
-            if check is None:
-                return
-            name, command, folder = check
-            begin = time.monotonic()
-            done = subprocess.Popen(
-                command,
-                cwd=folder,
-                env=environment,
-                stdout=subprocess.PIPE,
-                stderr=subprocess.STDOUT,
-                stdin=subprocess.DEVNULL,
-            )
-            running.append(done)
+            with beginning:
+                if not left:
+                    return
+                name, command, folder = left.pop()
+                begin = time.monotonic()
+                done = subprocess.Popen(
+                    command,
+                    cwd=folder,
+                    env=environment,
+                    stdout=subprocess.PIPE,
+                    stderr=subprocess.STDOUT,
+                    stdin=subprocess.DEVNULL,
+                )
+                running.append(done)
             said, _ = done.communicate()
             with telling:
                 step(name)
@@ -104,14 +103,17 @@ def _side_by_side(checks: list[Check], environment: dict[str, str]) -> int:
                 if done.returncode:
                     failed.append(name)
 
-    threads = [threading.Thread(target=work_off, daemon=True) for _ in range(_LANES)]
+    threads = [threading.Thread(target=work_off, daemon=True) for _ in range(LANES)]
     for thread in threads:
         thread.start()
     try:
         for thread in threads:
             thread.join()
     except BaseException:
-        # Whoever stops this one alone has told none of them: with them go the services that they started.
+        # Whoever stops this one alone has told none of them: with them go the services that they started. A lane whose
+        # check is stopped would take the next one.
+        with beginning:
+            left.clear()
         _ended(running)
         raise
     return _verdict(failed)

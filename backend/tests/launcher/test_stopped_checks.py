@@ -7,9 +7,11 @@ import signal
 import subprocess
 import sys
 import time
+from collections.abc import Callable
 from pathlib import Path
 
 import pytest
+from launcher.checks import LANES
 
 ROOT = Path(__file__).resolve().parents[3]
 RUN = """
@@ -20,8 +22,10 @@ signal.signal(signal.SIGTERM, lambda *_: sys.exit(143))
 signal.signal(signal.SIGINT, signal.default_int_handler)
 from pathlib import Path
 from launcher import checks
-child = "import os, pathlib, time; pathlib.Path({told!r}).write_text(str(os.getpid())); time.sleep(300)"
-checks._side_by_side([("long", [sys.executable, "-c", child], Path("."))], dict(os.environ))
+child = "import os, pathlib, sys, time; pathlib.Path(sys.argv[1]).write_text(str(os.getpid())); time.sleep(300)"
+# More than there are lanes: the last ones wait for their turn.
+long = [(f"long {{n}}", [sys.executable, "-c", child, f"{told}-{{n}}"], Path(".")) for n in range(checks.LANES + 2)]
+checks._side_by_side(long, dict(os.environ))
 """
 
 
@@ -38,19 +42,25 @@ def alive(number: int) -> bool:
 def test_who_stops_the_launcher_alone_stops_its_checks(
     tmp_path: Path, sent: signal.Signals
 ) -> None:
-    told = tmp_path / "child"
-    code = RUN.format(root=str(ROOT), told=str(told))
+    code = RUN.format(root=str(ROOT), told=str(tmp_path / "child"))
     launcher = subprocess.Popen([sys.executable, "-c", code], start_new_session=True)
-    for _ in range(200):
-        if told.exists() and told.read_text():
-            break
-        time.sleep(0.1)
-    child = int(told.read_text())
-    assert alive(child)
+
+    def children() -> list[int]:
+        told = [path.read_text() for path in sorted(tmp_path.glob("child-*"))]
+        return [int(number) for number in told if number]
+
+    until(lambda: len(children()) == LANES)
+    running = children()
+    assert all(alive(child) for child in running)
     launcher.send_signal(sent)
     launcher.wait(60)
-    for _ in range(50):
-        if not alive(child):
-            break
+    until(lambda: not any(alive(child) for child in running))
+    time.sleep(0.5)
+    assert children() == running, "a lane whose check was stopped took the next one"
+
+
+def until(true: Callable[[], bool]) -> None:
+    end = time.monotonic() + 20
+    while not true():
+        assert time.monotonic() < end, "it stays as it is"
         time.sleep(0.1)
-    assert not alive(child)
