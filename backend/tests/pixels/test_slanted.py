@@ -134,7 +134,9 @@ def large(folder: Path) -> Path:
 
 def same_on_both(shown: PicturePart, picture: Path, folder: Path) -> None:
     """The part as a viewer draws it and as it is composed of pixels."""
-    page = drawn(handout_pdf([sheet(shown)], "Sheet", {0: picture}), folder)
+    made_once, again = (handout_pdf([sheet(shown)], "Sheet", {0: picture}) for _ in range(2))
+    assert made_once == again
+    page = drawn(made_once, folder)
     sources = Sources(
         pictures=lambda _: pyvips.Image.new_from_file(str(picture)), method=method_of(Way())
     )

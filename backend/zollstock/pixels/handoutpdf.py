@@ -27,7 +27,7 @@ from zollstock.core.sheet.sheets import PicturePart, Sheet
 from .channels import FULL
 from .colour import Paint
 from .drawnout import drawn_out
-from .handoutpiece import piece_of
+from .handoutpiece import Piece, piece_of
 from .pdf import POINTS_PER_MM
 from .pdfink import draw_label, draw_outline, draw_stroke, fill, font_name, register_fonts
 from .vips import pyvips
@@ -62,12 +62,19 @@ def _draw(canvas: Canvas, sheet: Sheet, high: float, pictures: Mapping[int, Path
     plain = pyvips.Image.black(1, 1, bands=3).copy(interpretation="srgb")
     paint, full = Paint(plain), FULL[plain.format]
 
-    def face(part: PicturePart) -> None:
+    def face(part: PicturePart, piece: Piece, held: str | ImageReader) -> None:
         fill(canvas, paint(part.padding), full)
         canvas.rect(*_on_page(part.image, high), stroke=0, fill=1)
-        _picture(canvas, part, high, pictures[part.plan])
+        _picture(canvas, part, high, piece, held)
 
     for part in sheet.picture_parts:
+        piece = piece_of(part, pictures[part.plan])
+        # Once for the face and all its sides: bytes are unpacked to be told from others.
+        held = (
+            str(piece.picture)
+            if isinstance(piece.picture, Path)
+            else ImageReader(io.BytesIO(piece.picture))
+        )
         fill(canvas, paint(part.rim.colour), full)
         canvas.rect(*_on_page(part.content, high), stroke=0, fill=1)
         if part.rim.fill == "stretch":
@@ -77,9 +84,9 @@ def _draw(canvas: Canvas, sheet: Sheet, high: float, pictures: Mapping[int, Path
             for across, down in _mirrored(part):
                 canvas.saveState()
                 _once_more(canvas, across, down, high)
-                face(part)
+                face(part, piece, held)
                 canvas.restoreState()
-        face(part)
+        face(part, piece, held)
     for outline in sheet.outlines:
         draw_outline(canvas, outline, (paint, full), high, POINTS_PER_MM)
     # A code is hundreds of lines in one colour: it is said once.
@@ -136,7 +143,9 @@ def _clip(canvas: Canvas, window: tuple[float, float, float, float]) -> None:
     canvas.clipPath(path, stroke=0, fill=0)
 
 
-def _picture(canvas: Canvas, part: PicturePart, high: float, file: Path) -> None:
+def _picture(
+    canvas: Canvas, part: PicturePart, high: float, piece: Piece, held: str | ImageReader
+) -> None:
     """The whole picture where it lies, seen through the box of its part."""
     if part.tone.grey or part.tone.stops:
         raise ValueError("a picture goes on a handout in its own tones")
@@ -153,10 +162,8 @@ def _picture(canvas: Canvas, part: PicturePart, high: float, file: Path) -> None
     canvas.setFillAlpha(1 - float(part.tone.light))
     canvas.translate(x + w / 2 + across, y + h / 2 - down)
     canvas.rotate(-(part.turn + degrees(atan2(part.lean.sin, part.lean.cos))))
-    piece = piece_of(part, file)
-    drawn = str(piece.picture) if isinstance(piece.picture, Path) else ImageReader(piece.picture)
     left, below = piece.left * scale, -(piece.top + piece.height) * scale
-    canvas.drawImage(drawn, left, below, piece.width * scale, piece.height * scale)
+    canvas.drawImage(held, left, below, piece.width * scale, piece.height * scale)
     canvas.restoreState()
 
 
