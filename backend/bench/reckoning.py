@@ -17,7 +17,7 @@ from zollstock.core.reckon import reckon
 from zollstock.core.worksheet import worksheet
 
 ROOT = Path(__file__).resolve().parents[2]
-RUNS = 3000
+RUNS, ROUNDS = 3000, 6
 PLAN = {
     "picture": {"width_px": 5000, "height_px": 3333},
     "target": {"width": "24 in", "height": "16 in"},
@@ -26,23 +26,32 @@ PLAN = {
 }
 
 
-def times(work: Callable[[str], object]) -> list[float]:
+def times(work: Callable[[str], object], runs: range) -> list[float]:
     """Milliseconds of every run, each with another crop, so that nothing is remembered whole."""
     found = []
-    for run in range(RUNS):
+    for run in runs:
         share, zoom = run % 1000 / 1000, 1 + run % 977 / 1000
         text = json.dumps(PLAN | {"fit": PLAN["fit"] | {"anchor": [0.5, share], "zoom": zoom}})
         begin = time.perf_counter()
         work(text)
         found.append((time.perf_counter() - begin) * 1000)
-    return sorted(found)
+    return found
+
+
+def in_turns(*works: Callable[[str], object]) -> list[list[float]]:
+    """The times of each, sorted. They take turns, so that a machine that stalls for a while stalls all of them."""
+    found: list[list[float]] = [[] for _ in works]
+    for first in range(0, RUNS, RUNS // ROUNDS):
+        for work, its in zip(works, found, strict=True):
+            its += times(work, range(first, first + RUNS // ROUNDS))
+    return [sorted(its) for its in found]
 
 
 def main() -> None:
-    baseline = times(lambda text: parse_plan(json.loads(text)))
-    full = times(lambda text: reckoning_json(reckon(parse_plan(json.loads(text)))))
-    bench = times(
-        lambda text: worksheet(parse_plan(json.loads(text)), "in", "edge").model_dump_json()
+    baseline, full, bench = in_turns(
+        lambda text: parse_plan(json.loads(text)),
+        lambda text: reckoning_json(reckon(parse_plan(json.loads(text)))),
+        lambda text: worksheet(parse_plan(json.loads(text)), "in", "edge").model_dump_json(),
     )
     for name, found in (
         ("validate the plan (baseline)", baseline),

@@ -15,8 +15,8 @@ from zollstock.core.reckon import reckon
 from zollstock.core.sizes.library import library
 from zollstock.core.studio.studio import DEFAULT_STUDIO
 from zollstock.core.telling.zonefindings import auto_placed, centre_crop, ways_out
-from zollstock.core.work.outcome import work_out
-from zollstock.core.work.zones import rooms, seen_box, zone_state
+from zollstock.core.work.outcome import with_fit, work_out
+from zollstock.core.work.zones import rooms, rooms_as_placed, seen_box, zone_state
 from zollstock.core.worksheet import worksheet
 
 SQUARE = {"target": {"width": "30 cm", "height": "30 cm"}}
@@ -51,11 +51,25 @@ def test_automatic_placement_never_makes_the_worst_zone_worse(given_document: di
     work = work_out(parse_plan(given_document))
     if work.plan.fit.mode == "contain" or not work.plan.fit.keep:
         return
-    best = auto_placed(work)
+    seen = seen_box(work)
     before, after = (
-        min(room.tightest[1] for room in rooms(one, seen_box(one))) for one in (work, best)
+        min(room.tightest[1] for room in rooms_as_placed(work.plan.fit.keep, placed, seen))
+        for placed in (work.placement, auto_placed(work))
     )
     assert after >= before - (abs(before) + 1) / 10**9
+
+
+@tried(150)
+@given(documents())
+def test_a_crop_that_is_moved_lies_where_automatic_placement_puts_it(given_document: dict) -> None:
+    given_document["fit"]["auto"] = False
+    by_hand = work_out(parse_plan(given_document))
+    fit = by_hand.plan.fit
+    if fit.mode == "contain" or not fit.keep:
+        return
+    automatic = with_fit(by_hand, fit.model_copy(update={"auto": True}))
+    assert auto_placed(by_hand) == automatic.placement
+    assert auto_placed(automatic) is automatic.placement
 
 
 @tried(120)

@@ -4103,7 +4103,7 @@ export interface components {
         };
         /**
          * Criterion
-         * @description What one criterion of thought says; no `clean_from_mm` where no distance helps.
+         * @description What one criterion of thought says; no `clean_from_mm` where no distance helps. Plain, as figures are.
          */
         Criterion: {
             /** Id */
@@ -4393,7 +4393,8 @@ export interface components {
          * @description One figure: full precision in `value`, rounded in `text`, with its arithmetic.
          *
          *     A plain dataclass, since every reckoning makes some thirty of them and nothing in them needs
-         *     checking; Pydantic describes and serialises it like the rest.
+         *     checking; Pydantic describes and serialises it like the rest. Nothing changes one: it is not
+         *     frozen only because a frozen one takes six times as long to make.
          */
         Figure: {
             /** Id */

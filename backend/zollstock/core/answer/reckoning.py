@@ -19,12 +19,13 @@ class Record(BaseModel):
     model_config = ConfigDict(frozen=True, extra="forbid")
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True)
 class Figure:
     """One figure: full precision in `value`, rounded in `text`, with its arithmetic.
 
     A plain dataclass, since every reckoning makes some thirty of them and nothing in them needs
-    checking; Pydantic describes and serialises it like the rest.
+    checking; Pydantic describes and serialises it like the rest. Nothing changes one: it is not
+    frozen only because a frozen one takes six times as long to make.
     """
 
     id: str
@@ -56,8 +57,9 @@ class Boxes(Record):
     fold_back: BoxMm | None = None
 
 
-class Criterion(Record):
-    """What one criterion of thought says; no `clean_from_mm` where no distance helps."""
+@dataclass(slots=True)
+class Criterion:
+    """What one criterion of thought says; no `clean_from_mm` where no distance helps. Plain, as figures are."""
 
     id: str
     need_ppi: float

@@ -130,13 +130,11 @@ class Border(EdgeKind):
 
     def _wide(self, trim: Box, style: LengthStyle) -> Iterator[Finding]:
         """A border that came along from a larger print eats a small one."""
-        taken = {
-            "width": sum(self._pair("width")) / trim.w,
-            "height": sum(self._pair("height")) / trim.h,
-        }
-        axis = max(taken, key=lambda name: taken[name])
-        if taken[axis] <= MOST_OF_A_SIDE:
+        across, down = self.left.mm + self.right.mm, self.top.mm + self.bottom.mm
+        if across <= MOST_OF_A_SIDE * trim.w and down <= MOST_OF_A_SIDE * trim.h:
             return
+        taken = {"width": across / trim.w, "height": down / trim.h}
+        axis = max(taken, key=lambda name: taken[name])
         narrower = self.scaled(_FITTING / taken[axis])
         yield Finding(
             id="border-wide",
@@ -151,11 +149,9 @@ class Border(EdgeKind):
     def _unprintable(self, style: LengthStyle) -> Iterator[Finding]:
         """A printer leaves a margin of its own, whatever the file says."""
         least = self.least
+        enough = least.mm - _SLACK
         short = [
-            name
-            for names in _SIDES.values()
-            for name in names
-            if getattr(self, name).mm < least.mm - _SLACK
+            name for names in _SIDES.values() for name in names if getattr(self, name).mm < enough
         ]
         if short:
             yield Finding(

@@ -9,7 +9,7 @@ from ..ground import show
 from ..ground.lengths import MM_PER_INCH
 from ..ground.rational import Fraction, exact
 from ..ground.show import LengthStyle, decimal, pixel_number
-from ..ground.workings import Put, length, length_shown, number, pixels, written
+from ..ground.workings import Put, length, length_shown, number, pixels, px_of_print, written
 from ..rules.fit import Placement
 from ..rules.straighten import UPRIGHT, largest
 from ..work.outcome import Work
@@ -36,13 +36,14 @@ def crop(work: Work, style: LengthStyle) -> Iterator[Figure]:
         value = getattr(crop, axis)
         size = placed.picture_w if axis == "x" else placed.picture_h
         kept = crop.w if axis == "x" else crop.h
+        text = show.px(value)
         formula = "(picture − crop) × anchor"
         put_in = written(
             "({} − {}) × {}",
             (pixels(size), pixels(kept), number(anchor, 4)),
             lambda all_, part, share: (all_ - part) * share,
             show.px,
-            show.px(value),
+            text,
         )
         if fit.angle:
             moved = value - Fraction(size, 2) + kept / 2
@@ -53,18 +54,20 @@ def crop(work: Work, style: LengthStyle) -> Iterator[Figure]:
                 (pixels(size), pixels(kept), pixels(abs(moved))),
                 lambda all_, part, by, way=way: (all_ - part) / 2 + way * by,
                 show.px,
-                show.px(value),
+                text,
             )
-        yield figure(f"crop_{axis}", label, value, "px", show.px(value), formula, put_in, source)
+        yield figure(f"crop_{axis}", label, value, "px", text, formula, put_in, source)
         how = "from the keep zones" if fit.auto and fit.keep and spare else "as set"
         yield figure(f"anchor_{axis}", f"Anchor {axis}", anchor, "–", decimal(anchor, 4),
                       "share of the spare room left and above", how, "anchor")  # fmt: skip
-    yield figure("loss", "Lost by the crop", placed.loss, "–", show.percent(placed.loss),
+    loss = placed.loss
+    lost = show.percent(loss)
+    yield figure("loss", "Lost by the crop", loss, "–", lost,
                   "1 − crop area ÷ picture area",
                   written(f"1 − ({{}} × {{}}) ÷ ({placed.picture_w} × {placed.picture_h})",
                           (pixels(crop.w), pixels(crop.h)),
                           lambda w, h: 1 - w * h / (placed.picture_w * placed.picture_h),
-                          show.percent, show.percent(placed.loss)), "loss")  # fmt: skip
+                          show.percent, lost), "loss")  # fmt: skip
     yield from _straightened(work)
     yield from _cuts(placed, style)
 
@@ -170,14 +173,15 @@ def _cuts(placed: Placement, style: LengthStyle) -> Iterator[Figure]:
     ppi = MM_PER_INCH / placed.mm_per_px
     for side, value in zip(SIDES, placed.cuts, strict=True):
         if value > 0:
-            put_in = _printed(value * placed.mm_per_px, style, ppi, value)
-            yield figure(f"cut_{side}", f"Cut off at the {side}", value, "px", show.px(value),
+            text = show.px(value)
+            put_in = _printed(value * placed.mm_per_px, style, ppi, text)
+            yield figure(f"cut_{side}", f"Cut off at the {side}", value, "px", text,
                           "picture beyond the crop, as printed length and in px",
                           put_in, "loss")  # fmt: skip
 
 
-def _printed(mm: Fraction, style: LengthStyle, ppi: Fraction, px: Fraction) -> str:
-    """A length of print and the pixels of the picture in it."""
+def _printed(mm: Fraction, style: LengthStyle, ppi: Fraction, text: str) -> str:
+    """A length of print and the pixels of the picture in it, which `text` says."""
     put_in = length(mm, style)
     if style.unit == "px":
         each = style.mm / MM_PER_INCH * ppi
@@ -186,15 +190,14 @@ def _printed(mm: Fraction, style: LengthStyle, ppi: Fraction, px: Fraction) -> s
             (put_in, number(each, 2)),
             lambda long, by: long * by,
             show.px,
-            show.px(px),
+            text,
         )
-    inches = style.mm / MM_PER_INCH
     return written(
         f"{{}} {style.unit} of print at {{}} ppi",
         (put_in, number(ppi, 1)),
-        lambda long, by: long * by * inches,
+        px_of_print(style),
         show.px,
-        show.px(px),
+        text,
     )
 
 

@@ -7,11 +7,10 @@ from decimal import ROUND_HALF_UP, Decimal
 
 from ..answer.reckoning import Figure
 from ..ground import show
-from ..ground.lengths import MM_PER_INCH
 from ..ground.money import Money
 from ..ground.rational import Fraction
 from ..ground.show import LengthStyle, decimal
-from ..ground.workings import length, number, rounded_up_from, written
+from ..ground.workings import length, number, px_of_print, rounded_up_from, written
 from ..rules.pixelcount import DEVICE_LEAST, DEVICE_MOST, DEVICE_STEP, length_px, round_px
 from ..work.outcome import Work
 from .figure import figure
@@ -33,10 +32,12 @@ def file(work: Work, style: LengthStyle) -> Iterator[Figure]:
         yield figure(f"output_{axis}_px", f"File {axis} in pixels", value, "px", show.px(value),
                       f"file {axis} in inches × output ppi, rounded half up",
                       _file_side(side, work.output_ppi, value, style), "rounding")  # fmt: skip
-    yield figure("scale_factor", "Enlarged by", work.scale, "–", show.times(work.scale),
+    scale = work.scale
+    times = show.times(scale)
+    yield figure("scale_factor", "Enlarged by", scale, "–", times,
                   "output ppi ÷ effective ppi",
                   written("{} ÷ {}", (number(work.output_ppi, 1), number(work.effective, 1)),
-                          lambda file, has: file / has, show.times, show.times(work.scale)),
+                          lambda file, has: file / has, show.times, times),
                   "output")  # fmt: skip
     size = work.output_bytes
     yield figure("output_bytes", "Uncompressed", size, "B", show.size_of_file(size),
@@ -65,14 +66,13 @@ def _file_side(mm: Fraction, ppi: Fraction, px: int, style: LengthStyle) -> str:
         return f"{style.number(mm)} px as wanted"
     before = rounded_up_from(length_px(mm, ppi), px)
     places = max(2, len(before.partition(".")[2]))
-    inches = style.mm / MM_PER_INCH
     product = written(
         f"{{}} {style.unit} at {{}} ppi",
         (length(mm, style), number(ppi, 1)),
-        lambda long, by: long * by * inches,
+        px_of_print(style),
         # Whoever reckons it from what stands there must come to the same pixel.
-        lambda got: (decimal(got, places), round_px(got)),
-        (before, px),
+        lambda got: decimal(got, places) if round_px(got) == px else "another",
+        before,
     )
     return f"{product}: {before}"
 

@@ -125,16 +125,16 @@ def _judged(work: Work, formula: str, put_in: str, source: str) -> Iterator[Figu
     what = _counted(work)
     label = "Detail ÷ needed" if work.counts_detail else "Effective ÷ needed"
     if work.need is not None and work.quality is not None and work.grade is not None:
+        ratio = decimal(work.quality, 2)
         yield figure("need_ppi", "Needed there", work.need, "ppi", show.ppi(work.need),
                       formula, put_in, source)  # fmt: skip
         yield figure("quality_ratio", label, work.quality, "–",
-                      decimal(work.quality, 2), f"{what} ÷ needed ppi",
+                      ratio, f"{what} ÷ needed ppi",
                       written("{} ÷ {}", (number(work.judged, 1), number(work.need, 1)),
                               lambda has, needs: has / needs, lambda q: decimal(q, 2),
-                              decimal(work.quality, 2)), "grades")  # fmt: skip
+                              ratio), "grades")  # fmt: skip
         yield figure("grade", "Verdict", work.grade, "word", grade_word(work.grade),
-                      _GRADES,
-                      decimal(work.quality, 2), "grades")  # fmt: skip
+                      _GRADES, ratio, "grades")  # fmt: skip
 
 
 def _counted(work: Work) -> str:
@@ -151,8 +151,11 @@ def clean_from(work: Work, style: LengthStyle) -> Iterator[Figure]:
     formula, put_in = ACUITY.reach_working(work.judged, work.viewing_conditions, reach, style)
     yield figure("clean_from", "Looks clean from, by acuity", reach, "mm", style.far(reach),
                  formula.replace("ppi", _counted(work)), put_in, "acuity")  # fmt: skip
-    chosen, school = work.clean_from, work.judge
-    formula, put_in = school.reach_working(work.judged, work.viewing_conditions, chosen, style)
+    school = work.judge
+    chosen: float | None = reach
+    if school is not ACUITY:
+        chosen = work.clean_from
+        formula, put_in = school.reach_working(work.judged, work.viewing_conditions, chosen, style)
     label, text = f"Looks clean from, {school.by}", reach_text(chosen, style)
     if chosen is None:
         yield figure("clean_from_chosen", label, text, "word", text, formula, put_in, school.id)

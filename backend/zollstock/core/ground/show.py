@@ -26,6 +26,8 @@ _TAILS = tuple(
     tuple(f".{rest:0{places}}".rstrip("0") if rest else "" for rest in range(10**places))
     for places in range(4)
 )
+#: No length that is written in full has more parts to a unit: places go to ten thousandths, rulers to 64ths.
+_MOST_PARTS = 10_000
 _PLACES = {"mm": 1, "cm": 2, "m": 3, "in": 2, "ft": 2, "pt": 1}
 
 
@@ -42,11 +44,13 @@ def decimal(value: Number, places: int) -> str:
         return str(top) if top >= 0 else f"−{-top}"
     # In one piece and in whole numbers throughout: it runs some hundred times in every reckoning.
     power = _POWERS[places]
-    full, rest = divmod((2 * abs(top) * power + bottom) // (2 * bottom), power)
-    sign = "−" if top < 0 and (full or rest) else ""
+    if top < 0:
+        positive = decimal(-value, places)
+        return positive if positive == "0" else f"−{positive}"
+    full, rest = divmod((2 * top * power + bottom) // (2 * bottom), power)
     if places < len(_TAILS):
-        return f"{sign}{full}{_TAILS[places][rest]}"
-    return f"{sign}{full}.{str(power + rest)[1:].rstrip('0')}" if rest else f"{sign}{full}"
+        return f"{full}{_TAILS[places][rest]}"
+    return f"{full}.{str(power + rest)[1:].rstrip('0')}" if rest else str(full)
 
 
 def rounded(value: Fraction, places: int) -> Fraction:
@@ -163,6 +167,8 @@ class LengthStyle:
     def is_exact(self, mm: Number) -> bool:
         """Whether `number` shows all of the length, as a true fraction or within its places."""
         value = Fraction(mm) / self.mm
+        if value.denominator > _MOST_PARTS:
+            return False
         if self.unit == "px":
             return bool(10 % value.denominator == 0)
         if self.unit == "in" and self.fractions and value >= 0 and _mixed(value) is not None:
@@ -228,7 +234,9 @@ def style_for(lengths: list[Length], unit: str | None = None) -> LengthStyle:
     first = lengths[0]
     if first.unit == "px":
         return LengthStyle("px", pixel=first.mm / int(first.typed.split()[0]))
-    decimals = any(item.unit == "in" and "." in item.typed.replace(",", ".") for item in lengths)
+    decimals = any(
+        item.unit == "in" and ("." in item.typed or "," in item.typed) for item in lengths
+    )
     return LengthStyle(unit or first.unit, not decimals)
 
 

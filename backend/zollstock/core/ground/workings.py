@@ -10,8 +10,10 @@ from __future__ import annotations
 from collections.abc import Callable
 from functools import lru_cache, partial
 from math import floor
+from operator import mul
 from typing import NamedTuple
 
+from .lengths import MM_PER_INCH
 from .rational import Fraction
 from .show import LengthStyle, Number, decimal, rounded, whole
 
@@ -30,14 +32,6 @@ class Put(NamedTuple):
     value: Fraction
     places: int
     text: str | None
-
-    def at(self, more: int) -> Fraction:
-        """The number that stands there with `more` places."""
-        return self.value if self.text is not None else rounded(self.value, self.places + more)
-
-    def written(self, more: int) -> str:
-        """How it is written with `more` places."""
-        return self.text if self.text is not None else decimal(self.value, self.places + more)
 
 
 def number(value: Number, places: int) -> Put:
@@ -88,6 +82,18 @@ def length_shown(mm: Number, style: LengthStyle) -> tuple[Callable[[Fraction], s
     return partial(decimal, places=places), decimal(Fraction(mm) / style.mm, places)
 
 
+def px_of_print(style: LengthStyle) -> Callable[[Fraction, Fraction], Fraction]:
+    """Length × resolution = px, of lengths as they stand there in the style's unit, and ppi.
+
+    >>> px_of_print(LengthStyle("cm"))(Fraction(254, 10), Fraction(300))
+    Fraction(3000, 1)
+    """
+    if style.unit == "in":
+        return mul
+    inches = style.mm / MM_PER_INCH
+    return lambda long, ppi: long * ppi * inches
+
+
 def rounded_up_from(exact: Fraction, whole_number: int) -> str:
     """A count before it is rounded half up, in as many places (two at least) as show why.
 
@@ -123,7 +129,12 @@ def written(
         return form.format(*[put.text for put in put_in])
     while more < MOST_MORE_PLACES and not _says(put_in, more, result, shown, text):
         more += 1
-    return form.format(*[put.written(more) for put in put_in])
+    return form.format(
+        *[
+            exactly if exactly is not None else decimal(value, places + more)
+            for value, places, exactly in put_in
+        ]
+    )
 
 
 def _says(
@@ -133,8 +144,12 @@ def _says(
     shown: Callable[..., object],
     text: object,
 ) -> bool:
+    numbers = [
+        value if exactly is not None else rounded(value, places + more)
+        for value, places, exactly in put_in
+    ]
     try:
-        return shown(result(*[put.at(more) for put in put_in])) == text
+        return shown(result(*numbers)) == text
     except ZeroDivisionError:
         # So small that it stands there as 0, which it is not.
         return False

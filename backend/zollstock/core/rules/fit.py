@@ -7,13 +7,13 @@ plan's own turn; with an angle, of the straightened frame, whose centre is the p
 from __future__ import annotations
 
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from ..ground.rational import Fraction, exact
 from ..parts.fit import Fit, KeepZone
 from ..parts.picture import Picture
 from ..shapes.box import ZERO, Box
-from .straighten import UPRIGHT, Lean, largest, lean, leaning_bounds, roomiest
+from .straighten import UPRIGHT, Lean, Offset, largest, lean, leaning_bounds, roomiest
 
 ONE = Fraction(1)
 
@@ -114,21 +114,45 @@ def place(width_px: int, height_px: int, box: Box, fit: Fit) -> Placement:
 
     zoom = exact(fit.zoom)
     crop_w, crop_h = (side / zoom for side in largest(width, height, box.w / box.h, by))
-    taken = by.reach((crop_w / 2, crop_h / 2))
-    spare = (max(ZERO, width - 2 * taken[0]), max(ZERO, height - 2 * taken[1]))
+    taken = by.reach((crop_w, crop_h))
+    spare = (max(ZERO, width - taken[0]), max(ZERO, height - taken[1]))
     anchor = typed
     if fit.auto and fit.keep:
         anchor = roomiest_anchor(
             fit.keep, (width_px, height_px), (crop_w, crop_h), spare, by, typed
         )
-    x, y = by.outwards(((anchor[0] - _HALF) * spare[0], (anchor[1] - _HALF) * spare[1]))
-    crop = Box((width - crop_w) / 2 + x, (height - crop_h) / 2 + y, crop_w, crop_h)
+    crop = _cropped(width, height, (crop_w, crop_h), anchor, spare, by)
     scale = box.w / crop_w
     return Placement(width_px, height_px, crop, box, _whole(crop, box, width, height, scale), scale,
                      anchor, spare, by)  # fmt: skip
 
 
+def at_its_roomiest(placed: Placement, keep: Iterable[KeepZone]) -> Placement:
+    """The same crop, moved to where the keep zones have the most room.
+
+    >>> box = Box(Fraction(0), Fraction(0), Fraction(300), Fraction(300))
+    >>> lamp = KeepZone(name="lamp", x=0.8, y=0.4, w=0.1, h=0.2)  # at the right of 900 × 600 px
+    >>> int(at_its_roomiest(place(900, 600, box, Fit()), [lamp]).crop.x)  # as far right as it goes
+    300
+    """
+    crop, spare, by = placed.crop, placed.spare, placed.lean
+    size, picture = (crop.w, crop.h), (placed.picture_w, placed.picture_h)
+    anchor = roomiest_anchor(keep, picture, size, spare, by, placed.anchor)
+    width, height = Fraction(placed.picture_w), Fraction(placed.picture_h)
+    crop = _cropped(width, height, size, anchor, spare, by)
+    whole = _whole(crop, placed.printed, width, height, placed.mm_per_px)
+    return replace(placed, crop=crop, whole=whole, anchor=anchor)
+
+
 _HALF = Fraction(1, 2)
+
+
+def _cropped(
+    width: Fraction, height: Fraction, size: Offset, anchor: Offset, spare: Offset, by: Lean
+) -> Box:
+    """A crop of `size` in its place, px of the straightened picture."""
+    x, y = by.outwards(((anchor[0] - _HALF) * spare[0], (anchor[1] - _HALF) * spare[1]))
+    return Box((width - size[0]) / 2 + x, (height - size[1]) / 2 + y, *size)
 
 
 def _whole(crop: Box, printed: Box, width: Fraction, height: Fraction, scale: Fraction) -> Box:

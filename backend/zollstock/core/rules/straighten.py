@@ -31,18 +31,24 @@ class Lean:
 
     def outwards(self, offset: Offset) -> Offset:
         """An offset of the picture's own frame in the straightened one."""
+        if self is UPRIGHT:
+            return offset
         x, y = offset
         return x * self.cos - y * self.sin, x * self.sin + y * self.cos
 
     def inwards(self, offset: Offset) -> Offset:
         """An offset of the straightened frame in the picture's own."""
+        if self is UPRIGHT:
+            return offset
         x, y = offset
         return x * self.cos + y * self.sin, y * self.cos - x * self.sin
 
-    def reach(self, half: Half) -> Half:
-        """Half width and height that an upright box takes up along the other frame's axes."""
+    def reach(self, size: Half) -> Half:
+        """Width and height that an upright box takes up along the other frame's axes; half of them for halves."""
+        if self is UPRIGHT:
+            return size
         slant = abs(self.sin)
-        return half[0] * self.cos + half[1] * slant, half[0] * slant + half[1] * self.cos
+        return size[0] * self.cos + size[1] * slant, size[0] * slant + size[1] * self.cos
 
 
 UPRIGHT = Lean()
@@ -70,6 +76,8 @@ def largest(width: Fraction, height: Fraction, ratio: Fraction, by: Lean) -> Hal
     >>> largest(Fraction(6000), Fraction(4000), Fraction(5, 4), UPRIGHT)
     (Fraction(5000, 1), Fraction(4000, 1))
     """
+    if by is UPRIGHT:  # by far the most prints, and some times in every reckoning
+        return (width, width / ratio) if width <= height * ratio else (height * ratio, height)
     slant = abs(by.sin)
     crop_w = min(width / (by.cos + slant / ratio), height / (slant + by.cos / ratio))
     return crop_w, crop_w / ratio

@@ -67,7 +67,10 @@ def grade(ratio: Fraction | float) -> str:
     >>> grade(295 / 300), grade(150 / 300), grade(2)
     ('near', 'soft', 'surplus')
     """
-    return next(name for name, least in GRADES if ratio >= least)
+    for name, least in GRADES:
+        if ratio >= least:
+            return name
+    raise ValueError(f"no grade for a ratio of {ratio}")
 
 
 def bands(school: Criterion, judged_ppi: float, viewing_conditions: Conditions) -> list[Band]:

@@ -325,8 +325,11 @@ def _logged(work: Work) -> Iterator[Finding]:
 
 def _trials(work: Work) -> Iterator[Finding]:
     """The print stays as it was judged; what the trials say by now is one click away."""
-    held, now = work.plan.viewing.trials, trial_by_now(work)
-    if work.plan.viewing.school != "trials" or held is None or now is None or same_trial(held, now):
+    held = work.plan.viewing.trials
+    if work.plan.viewing.school != "trials" or held is None:
+        return
+    now = trial_by_now(work)
+    if now is None or same_trial(held, now):
         return
     yield Finding(
         id="trials-changed",

@@ -17,7 +17,7 @@ from ..parts.fit import Fit, KeepZone
 from ..parts.medium import Marks
 from ..parts.picture import Picture
 from ..parts.target import Target
-from ..rules.fit import Placement, zone_span
+from ..rules.fit import Placement, at_its_roomiest, zone_span
 from ..shapes.box import Box
 from ..shapes.drawing import Drawing
 from ..sheet.drawings import small_drawing
@@ -64,9 +64,11 @@ def _cut_or_near(work: Work, style: LengthStyle, studio: Studio) -> Iterator[Fin
     found = list(zones.rooms(work, seen))
     if all(room.tightest[1] >= limit for room in found):
         return  # most often nothing is wrong, and no other place need be looked for
-    placed = None if work.plan.fit.mode == "contain" else auto_placed(work)
+    placed = auto_placed(work)
     # When even the best placement cuts, moving the crop is no cure: there are three others.
-    hopeless = placed is not None and any(room.cuts for room in zones.rooms(placed, seen))
+    hopeless = placed is not None and any(
+        room.cuts for room in zones.rooms_as_placed(work.plan.fit.keep, placed, seen)
+    )
     fix = {} if hopeless else _auto_fix(work, placed)
     told = False
     for room in found:
@@ -105,22 +107,25 @@ def _too_much(work: Work, style: LengthStyle) -> str:
     return " and ".join(parts) or "the picture ends before they would be inside"
 
 
-def auto_placed(work: Work) -> Work:
-    """The same print with the crop where the keep zones have the most room.
+def auto_placed(work: Work) -> Placement | None:
+    """The crop where the keep zones have the most room; None of a picture that is kept whole.
 
-    >>> auto_placed(fog()).plan.fit.auto
+    >>> auto_placed(fog(fit={"mode": "contain"})) is None
     True
     """
-    if work.plan.fit.auto:
-        return work
-    return with_fit(work, work.plan.fit.model_copy(update={"auto": True}))
+    fit = work.plan.fit
+    if fit.mode == "contain":
+        return None
+    if fit.auto or not fit.keep:
+        return work.placement
+    return at_its_roomiest(work.placement, fit.keep)
 
 
-def _auto_fix(work: Work, placed: Work | None) -> dict[str, Any]:
+def _auto_fix(work: Work, placed: Placement | None) -> dict[str, Any]:
     """Automatic placement as a fix, where it moves the crop at all; {} where it does not."""
     if work.plan.fit.auto or placed is None:
         return {}
-    here, there = work.placement.crop, placed.placement.crop
+    here, there = work.placement.crop, placed.crop
     moves = (there.x - here.x, there.y - here.y)
     if not any(moves):
         return {}
@@ -261,7 +266,6 @@ def _safe_zones(work: Work, style: LengthStyle) -> Iterator[Finding]:
     if safe is None or safe == work.boxes.trim:
         return
     inside_trim = {room.zone: room.tightest[1] for room in zones.rooms(work, work.boxes.trim)}
-    fix = _auto_fix(work, None if work.plan.fit.mode == "contain" else auto_placed(work))
     for room in zones.rooms(work, safe):
         gap = room.tightest[1]
         if gap < 0 <= inside_trim[room.zone]:
@@ -269,7 +273,7 @@ def _safe_zones(work: Work, style: LengthStyle) -> Iterator[Finding]:
                 id="keep-zone-outside-safe",
                 level="warn",
                 step="edge",
-                **fix,
+                **_auto_fix(work, auto_placed(work)),
                 text=f"{display_name(room.zone.name)} reaches {style.length(-gap)} out of the "
                 "safe area; a cutter may take it.",
             )

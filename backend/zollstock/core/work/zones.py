@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from typing import Literal
 
 from ..ground.rational import Fraction, exact
 from ..parts.fit import KeepZone
-from ..rules.fit import zone_px
+from ..rules.fit import Placement, zone_px
 from ..rules.straighten import leaning_bounds
-from ..shapes.box import Box
+from ..shapes.box import ZERO, Box
 from .outcome import Work
 
 #: A zone nearer than this to the edge of the print, or to a fold, is worth a warning, mm.
@@ -35,8 +35,9 @@ class ZoneRoom:
     @property
     def tightest(self) -> tuple[str, Fraction]:
         """(side, room) of the side with the least room."""
-        side = min(SIDES, key=lambda name: getattr(self, name))
-        return side, getattr(self, side)
+        gaps = (self.left, self.top, self.right, self.bottom)
+        least = min(gaps)
+        return SIDES[gaps.index(least)], least
 
     @property
     def cuts(self) -> list[tuple[str, Fraction]]:
@@ -63,23 +64,30 @@ def rooms(work: Work, box: Box) -> Iterator[ZoneRoom]:
     >>> [(room.zone.name, *room.tightest[:1]) for room in rooms(work, seen_box(work))]
     [('lamp', 'left')]
     """
-    placed = work.placement
-    window, k = placed.to_px(box), placed.mm_per_px
+    return rooms_as_placed(work.plan.fit.keep, work.placement, box)
+
+
+def rooms_as_placed(keep: Iterable[KeepZone], placed: Placement, box: Box) -> Iterator[ZoneRoom]:
+    """The same of a picture that is placed in another way than its plan says.
+
+    >>> lamp = KeepZone(name="lamp", x=0.0, y=0.4, w=0.1, h=0.1)
+    >>> placed = fog().placement
+    >>> [float(room.left) for room in rooms_as_placed([lamp], placed, placed.printed)]
+    [0.0]
+    """
+    whole, k = placed.whole, placed.mm_per_px
+    right, bottom = box.right, box.bottom
     width, height = Fraction(placed.picture_w), Fraction(placed.picture_h)
-    for zone in work.plan.fit.keep:
+    for zone in keep:
         upright = zone_px(zone, placed.picture_w, placed.picture_h)
-        at = leaning_bounds(upright, width, height, placed.lean)
-        gaps = (
-            at.x - window.x,
-            at.y - window.y,
-            window.right - at.right,
-            window.bottom - at.bottom,
-        )
-        yield ZoneRoom(zone, *(_without_hairs(gap * k) for gap in gaps))
+        at = leaning_bounds(upright, width, height, placed.lean).times(k)
+        x, y = whole.x + at.x, whole.y + at.y
+        gaps = (x - box.x, y - box.y, right - x - at.w, bottom - y - at.h)
+        yield ZoneRoom(zone, *[_without_hairs(gap) for gap in gaps])
 
 
 def _without_hairs(room: Fraction) -> Fraction:
-    return Fraction(0) if -HAIR_MM < room < 0 else room
+    return ZERO if room < 0 and room > -HAIR_MM else room
 
 
 def near_limit(box: Box) -> Fraction:
