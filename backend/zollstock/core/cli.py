@@ -39,11 +39,13 @@ def main(arguments: list[str] | None = None) -> int:
 
 
 def _answer(document: Plan | LayoutRequest | Canvas, text: bool) -> str:
+    if isinstance(document, Plan):
+        return _of_plan(document, text)
     from .questions.canvas.request import Canvas
 
     if isinstance(document, Canvas):
         return _of_canvas(document, text)
-    return _of_plan(document, text) if isinstance(document, Plan) else _of_layout(document, text)
+    return _of_layout(document, text)
 
 
 def _of_canvas(canvas: Canvas, text: bool) -> str:

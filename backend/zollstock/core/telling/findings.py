@@ -16,7 +16,6 @@ from ..rules.straighten import largest
 from ..rules.viewing import grade_word, reach_text
 from ..sizes.library import sides_text
 from ..sizes.pairs import Sides, implausible
-from ..sizes.readings import thousands_meant
 from ..studio.logged import by_device, fault_words, faults_on
 from ..studio.media import spread_of
 from ..studio.studio import DEFAULT_STUDIO, Studio
@@ -114,6 +113,9 @@ def _size(work: Work) -> Iterator[Finding]:
     doubt = implausible(sides)
     if doubt is None:
         return
+    # How people write and say sizes is much to read in, and few sizes are in doubt.
+    from ..sizes.readings import thousands_meant
+
     # In a document a comma is a decimal comma, also where somebody meant thousands.
     meant = thousands_meant(sides)
     cure: dict[str, Any] = {}
