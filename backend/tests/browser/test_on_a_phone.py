@@ -102,3 +102,30 @@ def test_what_is_picked_in_the_log_comes_into_view_below_its_list(phone: Page) -
         phone.get_by_role("button", name=picked).tap()
         expect(panel.get_by_label("Copies")).to_be_visible()
         assert panel.evaluate(TOP) < 400, "it has come into view"
+
+
+#: How far the lines of a text are apart, px, at their most; and how far they are where nothing widens them.
+LINES = """(text) => {
+    const range = document.createRange();
+    const tops = [];
+    const words = document.createTreeWalker(text, NodeFilter.SHOW_TEXT);
+    while (words.nextNode()) {
+        range.selectNodeContents(words.currentNode);
+        tops.push(...[...range.getClientRects()].map((line) => Math.round(line.top)));
+    }
+    tops.sort((one, other) => one - other);
+    const apart = tops.slice(1).map((top, at) => top - tops[at]);
+    return [Math.max(...apart), parseFloat(getComputedStyle(text).lineHeight)];
+}"""
+
+
+@pytest.mark.parametrize("address", ["/times", "/due"])
+def test_a_link_in_a_sentence_is_high_to_a_finger_and_leaves_the_lines_where_they_are(
+    phone: Page, address: str
+) -> None:
+    phone.goto(address)
+    text = phone.locator("main p:has(> a.underline)").first
+    expect(text).to_be_visible()
+    assert standing(text.locator("a").first)["height"] >= 39.5
+    widest, usual = text.evaluate(LINES)
+    assert widest <= usual + 1
